@@ -1,0 +1,94 @@
+// Every change an editor makes, as a command with its inverse. Pure: the server carries out what is computed here.
+import type { FocalPoint, Photo, PhotoDecisions, PhotoSet, Rect, SetDecisions, ShapeId, SlotId, Words } from '../contract/index.ts';
+import { cropProblem } from '../geometry/geometry.ts';
+import { isSlotId } from '../slots/slots.ts';
+
+export type PhotoCommand =
+  | { kind: 'focal'; photo: number; focal: FocalPoint }
+  | { kind: 'crop'; photo: number; shape: ShapeId; crop: Rect | null }
+  | { kind: 'words'; photo: number; words: Partial<Words> }
+  | { kind: 'slots'; photo: number; slots: SlotId[] | null }
+  | { kind: 'bin'; photo: number; binned: boolean };
+
+export type SetCommand = { kind: 'set'; change: Partial<SetDecisions> };
+
+export type Command = PhotoCommand | SetCommand;
+
+/** An edit: commands that are carried out, and taken back, together. */
+export interface Edit {
+  label: string;
+  commands: Command[];
+}
+
+export const isPhotoCommand = (command: Command): command is PhotoCommand => command.kind !== 'set';
+
+/** Raised when a command can't be carried out; the message is a sentence for the editor. */
+export class CommandError extends Error {}
+
+const LONGEST_TEXT = 10_000;
+
+function checkSlots(slots: readonly string[]): void {
+  const unknown = slots.find((id) => !isSlotId(id));
+  if (unknown !== undefined) throw new CommandError(`There is no slot “${unknown}”.`);
+  if (new Set(slots).size !== slots.length) throw new CommandError('A slot is named twice.');
+}
+
+/**
+ * Carries out a command on a photo.
+ * @returns the changed decisions and the command that takes the change back.
+ * @throws CommandError with a sentence when the command makes no sense for this photo.
+ */
+export function applyToPhoto(photo: Photo, command: PhotoCommand): { change: Partial<PhotoDecisions>; inverse: PhotoCommand } {
+  const id = photo.id;
+  switch (command.kind) {
+    case 'focal': {
+      const { x, y } = command.focal;
+      if (!(x >= 0 && x <= 1 && y >= 0 && y <= 1)) throw new CommandError('The focal point lies outside the picture.');
+      return { change: { focal: command.focal }, inverse: { kind: 'focal', photo: id, focal: photo.focal } };
+    }
+    case 'crop': {
+      const { shape, crop } = command;
+      const problem = crop && cropProblem(crop, shape, photo.original);
+      if (problem) throw new CommandError(problem);
+      const crops = { ...photo.crops };
+      if (crop) crops[shape] = crop;
+      else delete crops[shape];
+      return { change: { crops }, inverse: { kind: 'crop', photo: id, shape, crop: photo.crops[shape] ?? null } };
+    }
+    case 'words': {
+      const keys = Object.keys(command.words) as (keyof Words)[];
+      if (keys.some((key) => (command.words[key]?.length ?? 0) > LONGEST_TEXT)) {
+        throw new CommandError(`A text is longer than ${LONGEST_TEXT} characters.`);
+      }
+      const before = Object.fromEntries(keys.map((key) => [key, photo.words[key]])) as Partial<Words>;
+      return {
+        change: { words: { ...photo.words, ...command.words } },
+        inverse: { kind: 'words', photo: id, words: before },
+      };
+    }
+    case 'slots': {
+      checkSlots(command.slots ?? []);
+      return { change: { slots: command.slots }, inverse: { kind: 'slots', photo: id, slots: photo.slots } };
+    }
+    case 'bin':
+      return { change: { binned: command.binned }, inverse: { kind: 'bin', photo: id, binned: photo.binned } };
+  }
+}
+
+/**
+ * Carries out a command on a set. A new order must name the same photos as the old one.
+ * @throws CommandError with a sentence.
+ */
+export function applyToSet(set: PhotoSet, command: SetCommand): { change: Partial<SetDecisions>; inverse: SetCommand } {
+  const { change } = command;
+  if (change.name !== undefined && change.name.trim() === '') throw new CommandError('A set needs a name.');
+  if (change.slots) checkSlots(change.slots);
+  if (change.order) {
+    const known = new Set(set.order);
+    const same = change.order.length === known.size && change.order.every((id) => known.delete(id));
+    if (!same) throw new CommandError('The new order leaves out a photo or names one twice.');
+  }
+  const keys = Object.keys(change) as (keyof SetDecisions)[];
+  const before = Object.fromEntries(keys.map((key) => [key, set[key]])) as Partial<SetDecisions>;
+  return { change, inverse: { kind: 'set', change: before } };
+}

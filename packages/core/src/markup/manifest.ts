@@ -1,0 +1,66 @@
+// The machine-readable part of a hand-over: manifest.json and words.csv.
+import type { PhotoRow, Policy, RowVariant, SlotId } from '../contract/index.ts';
+import { cropFor } from '../geometry/geometry.ts';
+import { slotsOf } from '../plan/plan.ts';
+import { handoverConcerns } from '../readiness/readiness.ts';
+
+export interface ManifestOptions {
+  site: string;
+  set: string;
+  policy: Policy;
+  rows: readonly PhotoRow[];
+  setSlots: readonly SlotId[];
+  pathOf: (row: PhotoRow, variant: RowVariant) => string;
+}
+
+/** Plain data for manifest.json. Paths are relative to the ZIP; sizes in bytes and px. */
+export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: ManifestOptions): object {
+  return {
+    manifest: 'dusky-otter/hand-over',
+    version: 1,
+    site,
+    set,
+    policy,
+    photos: rows.map((row) => ({
+      file: row.fileName,
+      sha256: row.original.hash,
+      width: row.original.width,
+      height: row.original.height,
+      focal: row.focal,
+      words: row.words,
+      slots: slotsOf(row, setSlots),
+      concerns: handoverConcerns(row, setSlots).map(({ code, severity, sentence }) => ({ code, severity, sentence })),
+      variants: row.variants
+        .filter((v) => v.bytes !== null)
+        .map((v) => ({
+          path: pathOf(row, v),
+          slot: v.slot,
+          shape: v.shape,
+          crop: cropFor(row, v.shape),
+          width: v.width,
+          height: v.height,
+          format: v.format,
+          bytes: v.bytes,
+          sha256: v.contentHash,
+        })),
+    })),
+  };
+}
+
+const cell = (value: string): string => (/[",\r\n]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value);
+
+/** RFC 4180: comma, CRLF, quotes doubled. One row a photo. */
+export function wordsCsv(rows: readonly PhotoRow[]): string {
+  const head = ['file', 'sha256', 'role', 'alt text', 'caption', 'title', 'credit', 'long description'];
+  const lines = rows.map(({ fileName, original, words }) => [
+    fileName,
+    original.hash,
+    words.role ?? '',
+    words.alt,
+    words.caption,
+    words.title,
+    words.credit,
+    words.longDescription,
+  ]);
+  return [head, ...lines].map((line) => line.map(cell).join(',') + '\r\n').join('');
+}

@@ -1,0 +1,125 @@
+// The markup of one photo in one slot: picture, srcset, sizes, width, height, loading, words.
+import type { PhotoRow, RowVariant, ShapeId } from '../contract/index.ts';
+import { cropFor } from '../geometry/geometry.ts';
+import { ruleFor, type Slot, type SlotShape } from '../slots/slots.ts';
+import { cssLength, sizesOf, widthAt } from '../slots/width-rule.ts';
+import { MIME } from '../weight/format.ts';
+import { escapeHtml, indent, tag } from './html.ts';
+
+export interface PictureOptions {
+  row: PhotoRow;
+  slot: Slot;
+  /** Address of a stored variant, relative or absolute. */
+  urlOf: (variant: RowVariant) => string;
+  /** The page's first picture: loads at once and before others. */
+  first: boolean;
+}
+
+/** Stored variants of one shape in a slot, ascending by width. */
+export function storedOf(row: PhotoRow, slot: Slot, shape: ShapeId): RowVariant[] {
+  return row.variants
+    .filter((v) => v.slot === slot.id && v.shape === shape && v.bytes !== null)
+    .sort((a, b) => a.width - b.width);
+}
+
+const srcset = (variants: readonly RowVariant[], urlOf: PictureOptions['urlOf']): string =>
+  variants.map((v) => `${urlOf(v)} ${v.width}w`).join(', ');
+
+/** The file for browsers that read no srcset: the nearest one for a 1280 px screen at 1×. */
+function fallbackOf(variants: readonly RowVariant[], display: number): RowVariant {
+  return variants.find((v) => v.width >= display) ?? variants.at(-1)!;
+}
+
+interface ShapePart {
+  part: SlotShape;
+  sizes: string;
+  /** By format, modern first. */
+  byFormat: RowVariant[][];
+  fallback: RowVariant;
+}
+
+function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
+  const { row, slot } = options;
+  const stored = storedOf(row, slot, part.shape);
+  const formats = [...new Set(row.variants.filter((v) => v.slot === slot.id).map((v) => v.format))];
+  const byFormat = formats.map((f) => stored.filter((v) => v.format === f)).filter((list) => list.length > 0);
+  const plainFormat = byFormat.at(-1);
+  if (!plainFormat) return null;
+  const rule = ruleFor(slot, part.shape, cropFor(row, part.shape));
+  const reference = Math.min(1280, part.to - 1);
+  return {
+    part,
+    sizes: sizesOf(rule, part),
+    byFormat,
+    fallback: fallbackOf(plainFormat, widthAt(rule, reference)),
+  };
+}
+
+function source(shape: ShapePart, variants: RowVariant[], options: PictureOptions): string {
+  return tag('source', {
+    media: shape.part.from > 0 ? `(min-width: ${shape.part.from}px)` : null,
+    type: MIME[variants[0]!.format],
+    srcset: srcset(variants, options.urlOf),
+    sizes: shape.sizes,
+    width: shape.fallback.width,
+    height: shape.fallback.height,
+  });
+}
+
+/** What stands in the alt attribute; decorative photos say nothing, on purpose. */
+export const altOf = (row: PhotoRow): string => (row.words.role === 'decorative' ? '' : row.words.alt.trim());
+
+/** True when a photo leaves without words although it isn't decorative. */
+export const wordsMissing = (row: PhotoRow): boolean => row.words.role !== 'decorative' && altOf(row) === '';
+
+/**
+ * `<picture>` with a source for each format and shape, and the `<img>` that every browser reads.
+ * Null when some shape has no stored variant yet. Width and height reserve the place before a byte has
+ * arrived, so that nothing shifts; `loading`, `decoding` and `fetchpriority` follow the slot's rule.
+ */
+export function pictureMarkup(options: PictureOptions): string | null {
+  const shapes = options.slot.shapes.map((part) => partOf(options, part));
+  if (shapes.length === 0 || shapes.some((shape) => shape === null)) return null;
+  const complete = shapes as ShapePart[];
+  const last = complete.at(-1)!;
+  const sources = complete.flatMap((shape) => {
+    // The plain format of the last shape stands in the img itself.
+    const lists = shape === last ? shape.byFormat.slice(0, -1) : shape.byFormat;
+    return lists.map((variants) => source(shape, variants, options));
+  });
+  const { row, first } = options;
+  const img = tag('img', {
+    src: options.urlOf(last.fallback),
+    srcset: srcset(last.byFormat.at(-1)!, options.urlOf),
+    sizes: last.sizes,
+    width: last.fallback.width,
+    height: last.fallback.height,
+    alt: altOf(row),
+    loading: first ? 'eager' : 'lazy',
+    decoding: first ? null : 'async',
+    fetchpriority: first ? 'high' : null,
+    style: row.original.transparent ? null : `background-color: ${row.original.colour}`,
+  });
+  return `<picture>\n${indent([...sources, img].join('\n'))}\n</picture>`;
+}
+
+/** The picture in a figure with its caption and credit; the class name carries the slot's width. */
+export function figureMarkup(options: PictureOptions): string | null {
+  const picture = pictureMarkup(options);
+  if (!picture) return null;
+  const { caption, credit } = options.row.words;
+  const lines = [picture];
+  if (wordsMissing(options.row)) lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
+  if (caption || credit) {
+    const said = [caption && escapeHtml(caption), credit && `<small>Photo: ${escapeHtml(credit)}</small>`];
+    lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);
+  }
+  // A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet.
+  const own = options.slot.shapes[0]!.shape;
+  const widest = options.slot.fit && ruleFor(options.slot, own, cropFor(options.row, own)).at(-1);
+  const figure = tag('figure', {
+    class: `photo photo-${options.slot.id}`,
+    style: widest ? `max-width: ${cssLength(widest)}` : null,
+  });
+  return `${figure}\n${indent(lines.join('\n'))}\n</figure>`;
+}

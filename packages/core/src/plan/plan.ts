@@ -1,0 +1,72 @@
+// Photo + slots + policy → the variants that are wanted, as pure data, each with its key.
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { OutputFormat, Photo, PlannedVariant, Policy, Rect, ShapeId, SlotId, EncoderSettings } from '../contract/index.ts';
+import { cropFor, heightFor, ratioOf } from '../geometry/geometry.ts';
+import { candidateWidths } from '../slots/candidates.ts';
+import { slotById } from '../slots/slots.ts';
+import { formatsFor, settingsFor } from '../weight/format.ts';
+
+/** Raised when rendering changes in a way that makes stored variants wrong. */
+export const PIPELINE_VERSION = 1;
+
+/** Everything a variant's pixels and bytes depend on. */
+export interface KeyParts {
+  original: string;
+  orientation: number;
+  /** Degrees; 0 until straightening exists. */
+  straighten: number;
+  crop: Rect;
+  width: number;
+  height: number;
+  format: OutputFormat;
+  settings: EncoderSettings;
+}
+
+/** The key of a variant: SHA-256 in hex over its parts in a fixed order. */
+export function variantKey(parts: KeyParts): string {
+  const { crop, settings } = parts;
+  const text = JSON.stringify([
+    PIPELINE_VERSION,
+    parts.original,
+    parts.orientation,
+    parts.straighten,
+    [crop.x, crop.y, crop.width, crop.height],
+    [parts.width, parts.height],
+    parts.format,
+    Object.entries(settings).sort(([a], [b]) => (a < b ? -1 : 1)),
+  ]);
+  return bytesToHex(sha256(utf8ToBytes(text)));
+}
+
+/** The slots a photo stands in: its own, or those of its set. */
+export const slotsOf = (photo: Pick<Photo, 'slots'>, setSlots: readonly SlotId[]): readonly SlotId[] =>
+  photo.slots ?? setSlots;
+
+function planShape(photo: Photo, slotId: SlotId, shape: ShapeId, policy: Policy): PlannedVariant[] {
+  const slot = slotById(slotId);
+  const part = slot.shapes.find((s) => s.shape === shape)!;
+  const crop = cropFor(photo, shape);
+  // Own: the crop's ratio is the shape. Otherwise the shape's ratio, so that every width of it agrees.
+  const ratio = shape === 'own' ? crop.width / crop.height : ratioOf(shape, photo.original);
+  return candidateWidths(slot, part, crop).flatMap((width) =>
+    formatsFor(photo.original, policy).map((format) => {
+      const height = heightFor(width, ratio);
+      const settings = settingsFor(format);
+      const { hash, orientation } = photo.original;
+      const key = variantKey({ original: hash, orientation, straighten: 0, crop, width, height, format, settings });
+      return { key, slot: slotId, shape, crop, width, height, format, settings };
+    }),
+  );
+}
+
+/**
+ * All variants a photo wants in the given slots. Two slots may want the same file: it then has the same
+ * key twice and is made once. A binned photo wants nothing.
+ */
+export function planPhoto(photo: Photo, setSlots: readonly SlotId[], policy: Policy): PlannedVariant[] {
+  if (photo.binned) return [];
+  return slotsOf(photo, setSlots).flatMap((id) =>
+    slotById(id).shapes.flatMap(({ shape }) => planShape(photo, id, shape, policy)),
+  );
+}

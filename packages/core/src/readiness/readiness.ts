@@ -1,0 +1,132 @@
+// What keeps a photo from going out, stop by stop: the seal, the filters and the list before a hand-over.
+import type { PhotoRow, SlotId } from '../contract/index.ts';
+import { cropFor } from '../geometry/geometry.ts';
+import { slotsOf } from '../plan/plan.ts';
+import { sharpnessOf } from '../slots/candidates.ts';
+import { shapesOf, slotById } from '../slots/slots.ts';
+import { bytesInWords } from '../weight/units.ts';
+import { checkWords } from '../words/checks.ts';
+import { phoneWeights } from './weight.ts';
+
+export type Stop = 'frame' | 'weigh' | 'describe' | 'arrange';
+
+/** todo: not done yet; care: works, but a visitor loses by it; stop: can't go out well like this. */
+export type Severity = 'todo' | 'care' | 'stop';
+
+export interface Concern {
+  stop: Stop;
+  code:
+    | 'focal-guess'
+    | 'no-role'
+    | 'missing'
+    | 'file-name'
+    | 'placeholder'
+    | 'opens-with-image'
+    | 'not-made'
+    | 'failed'
+    | 'over-budget'
+    | 'too-small'
+    | 'soft'
+    | 'no-place';
+  severity: Severity;
+  sentence: string;
+}
+
+function frameConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
+  const guessed = shapesOf(slots).filter((shape) => shape !== 'own' && !row.crops[shape]);
+  if (row.focal.confirmed || guessed.length === 0) return [];
+  return [
+    {
+      stop: 'frame',
+      code: 'focal-guess',
+      severity: 'todo',
+      sentence: 'The focal point is a guess: look at the crops and confirm it.',
+    },
+  ];
+}
+
+function sizeConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
+  return slots.flatMap((id) => {
+    const slot = slotById(id);
+    return slot.shapes.flatMap((part): Concern[] => {
+      const crop = cropFor(row, part.shape);
+      const sharp = sharpnessOf(slot, part, crop);
+      const where = part.shape === 'own' ? slot.name : `${slot.name} ${part.shape}`;
+      if (sharp.verdict === 'sharp') return [];
+      const small = sharp.verdict === 'too-small';
+      const sentence = small
+        ? `Too small for ${where}: ${crop.width} px, ${sharp.missing} px short of the ${sharp.display} px shown. Visitors see it small or blurred.`
+        : `Soft on retina in ${where}: ${crop.width} px, ${sharp.missing} px short of ${sharp.retina} px.`;
+      return [{ stop: 'weigh', code: sharp.verdict, severity: small ? 'stop' : 'care', sentence }];
+    });
+  });
+}
+
+function weighConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
+  const concerns = sizeConcerns(row, slots);
+  const failure = row.variants.find((v) => v.failure !== null)?.failure;
+  if (failure) concerns.push({ stop: 'weigh', code: 'failed', severity: 'stop', sentence: failure });
+  const missing = row.variants.filter((v) => v.bytes === null && v.failure === null).length;
+  if (missing > 0) {
+    const sentence = `${missing} of ${row.variants.length} versions are still being made.`;
+    concerns.push({ stop: 'weigh', code: 'not-made', severity: 'todo', sentence });
+  }
+  for (const weight of phoneWeights(row, slots)) {
+    if (weight.over === 0) continue;
+    const sentence = `Over budget in ${weight.slot.name}: ${bytesInWords(weight.bytes ?? 0)} on a phone, ${bytesInWords(weight.over)} over.`;
+    concerns.push({ stop: 'weigh', code: 'over-budget', severity: 'care', sentence });
+  }
+  return concerns;
+}
+
+/** Everything that still concerns one row, in the order of the path. */
+export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[]): Concern[] {
+  const slots = slotsOf(row, setSlots);
+  const words = checkWords(row.words, row.fileName).map(
+    ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
+  );
+  const place: Concern[] =
+    slots.length > 0
+      ? []
+      : [{ stop: 'arrange', code: 'no-place', severity: 'todo', sentence: 'Goes nowhere yet: choose a slot.' }];
+  return [...frameConcerns(row, slots), ...weighConcerns(row, slots), ...words, ...place];
+}
+
+export type PartState = 'ready' | 'todo' | 'care' | 'stop';
+
+export const SEAL_PARTS: readonly Stop[] = ['frame', 'weigh', 'describe', 'arrange'];
+
+/** The state of each part of the seal: the gravest concern at that stop. Soft on retina doesn't open it. */
+export function sealOf(concerns: readonly Concern[]): Record<Stop, PartState> {
+  const worst = (stop: Stop): PartState => {
+    const own = concerns.filter((c) => c.stop === stop && c.code !== 'soft').map((c) => c.severity);
+    return own.includes('stop') ? 'stop' : own.includes('care') ? 'care' : own.includes('todo') ? 'todo' : 'ready';
+  };
+  return { frame: worst('frame'), weigh: worst('weigh'), describe: worst('describe'), arrange: worst('arrange') };
+}
+
+export type Filter = 'all' | 'words' | 'crop' | 'budget' | 'small' | 'ready';
+
+/** Whether a row with these concerns belongs under a filter of the worktable. */
+export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boolean {
+  const has = (...codes: Concern['code'][]) => concerns.some((c) => codes.includes(c.code));
+  switch (filter) {
+    case 'all':
+      return true;
+    case 'words':
+      return concerns.some((c) => c.stop === 'describe');
+    case 'crop':
+      return has('focal-guess');
+    case 'budget':
+      return has('over-budget');
+    case 'small':
+      return has('too-small');
+    case 'ready':
+      return concerns.every((c) => c.code === 'soft');
+  }
+}
+
+/** What an editor is told before a hand-over: words that are missing, photos too small, files not made. */
+export function handoverConcerns(row: PhotoRow, setSlots: readonly SlotId[]): Concern[] {
+  return concernsOf(row, setSlots).filter((c) => !['focal-guess', 'soft', 'over-budget'].includes(c.code));
+}

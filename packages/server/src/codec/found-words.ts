@@ -1,0 +1,57 @@
+// Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
+import ExifReader from 'exifreader';
+
+export interface FoundFacts {
+  takenAt: string | null;
+  hasPosition: boolean;
+  camera: string | null;
+  found: { alt: string; caption: string; title: string; credit: string };
+}
+
+type Tags = Record<string, { description?: unknown; value?: unknown } | undefined>;
+
+const NOTHING: FoundFacts = {
+  takenAt: null,
+  hasPosition: false,
+  camera: null,
+  found: { alt: '', caption: '', title: '', credit: '' },
+};
+
+const text = (tags: Tags | undefined, ...names: string[]): string => {
+  for (const name of names) {
+    const description = tags?.[name]?.description;
+    if (typeof description === 'string' && description.trim()) return description.trim();
+  }
+  return '';
+};
+
+/** "2026:05:18 10:34:22" as "2026-05-18T10:34:22", or null for what is no date. */
+function isoTime(exif: string): string | null {
+  const parts = /^(\d{4})[:-](\d\d)[:-](\d\d)[ T](\d\d):(\d\d):(\d\d)/.exec(exif);
+  return parts ? `${parts[1]}-${parts[2]}-${parts[3]}T${parts[4]}:${parts[5]}:${parts[6]}` : null;
+}
+
+/**
+ * Property names: IPTC Photo Metadata Standard (AltTextAccessibility, Caption/Description, Headline, Credit
+ * Line) and EXIF. Unreadable metadata is no reason to refuse a picture: it then says nothing.
+ */
+export async function findWords(file: Buffer): Promise<FoundFacts> {
+  let groups: Record<string, Tags | undefined>;
+  try {
+    groups = (await ExifReader.load(file, { expanded: true, async: true })) as unknown as typeof groups;
+  } catch {
+    return NOTHING;
+  }
+  const { exif, iptc, xmp, gps } = groups;
+  return {
+    takenAt: isoTime(text(exif, 'DateTimeOriginal', 'DateTimeDigitized', 'DateTime')),
+    hasPosition: gps !== undefined && Object.keys(gps).length > 0,
+    camera: text(exif, 'Model') || null,
+    found: {
+      alt: text(xmp, 'AltTextAccessibility'),
+      caption: text(iptc, 'Caption/Abstract') || text(xmp, 'description') || text(exif, 'ImageDescription'),
+      title: text(iptc, 'Headline', 'Object Name') || text(xmp, 'Headline', 'title'),
+      credit: text(iptc, 'Credit') || text(xmp, 'Credit') || text(exif, 'Artist'),
+    },
+  };
+}

@@ -1,0 +1,50 @@
+// A codec process: does one job at a time and dies with its server. A crash here costs one picture, not the server.
+import { setPriority } from 'node:os';
+import sharp from 'sharp';
+import { RefusedError } from '../problems.ts';
+import { inspect } from './inspect.ts';
+import type { FromWorker, Job, ToWorker } from './protocol.ts';
+import { render } from './render.ts';
+
+// One process a core: threads inside would only compete, and a cache would only hold memory.
+sharp.concurrency(1);
+sharp.cache(false);
+// The screen comes first: taking requests must not wait for encoders.
+setPriority(5);
+
+let stopSoon = false;
+
+const tell = (message: FromWorker): void => {
+  process.send?.(message);
+};
+
+async function carryOut(job: Job): Promise<void> {
+  try {
+    if (job.kind === 'inspect') tell({ type: 'inspected', facts: await inspect(job) });
+    else {
+      await render(
+        job,
+        (variant) => tell({ type: 'made', variant }),
+        () => stopSoon,
+      );
+      tell({ type: 'finished' });
+    }
+  } catch (error) {
+    if (error instanceof RefusedError) tell({ type: 'refused', code: error.code, sentence: error.message });
+    else tell({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+process.on('message', (message: ToWorker) => {
+  if (message.type === 'stop-soon') stopSoon = true;
+  else {
+    stopSoon = false;
+    void carryOut(message.job);
+  }
+});
+// When the server is gone nobody waits for this work; a signal ends native code at once as well.
+process.on('disconnect', () => process.kill(process.pid, 'SIGKILL'));
+// Ctrl+C reaches the whole group; the server decides when its processes end.
+process.on('SIGINT', () => undefined);
+
+tell({ type: 'ready' });

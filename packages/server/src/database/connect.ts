@@ -1,0 +1,23 @@
+// Opens the database and brings it up to date.
+import { Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import { MIGRATIONS } from './migrations.ts';
+import { defineModels } from './models.ts';
+
+/** Connects, migrates forward and binds the models. @throws the driver's error when the database is not there. */
+export async function connect(databaseUrl: string): Promise<Sequelize> {
+  const sequelize = new Sequelize(databaseUrl, {
+    dialect: 'mariadb',
+    logging: false,
+    define: { charset: 'utf8mb4', collate: 'utf8mb4_unicode_ci' },
+    pool: { max: 8, min: 0 },
+  });
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize.getQueryInterface()) })),
+    storage: new SequelizeStorage({ sequelize, modelName: 'migrations' }),
+    logger: undefined,
+  });
+  await umzug.up();
+  defineModels(sequelize);
+  return sequelize;
+}

@@ -1,0 +1,29 @@
+// Autosave writes while one types; for undo, the strokes of one text are one edit.
+import type { Command, Edit, Words } from '@dusky-otter/core';
+
+/** Pauses up to this long belong to the same typing, in ms. */
+const PAUSE = 8000;
+
+type WordsCommand = Extract<Command, { kind: 'words' }>;
+
+function onlyText(commands: readonly Command[]): WordsCommand | null {
+  const [command] = commands;
+  return commands.length === 1 && command?.kind === 'words' ? command : null;
+}
+
+/**
+ * The commands of the last edit with the new text in place, or null when the new edit stands on its own:
+ * another photo, another field, a choice instead of typing, undone in between, or after a pause.
+ */
+export function mergeTyping(
+  last: { commands: Command[]; undone: boolean; updatedAt: Date },
+  edit: Edit,
+  now: number,
+): Command[] | null {
+  const before = onlyText(last.commands);
+  const after = onlyText(edit.commands);
+  if (!before || !after || last.undone || before.photo !== after.photo) return null;
+  const field = (words: Partial<Words>) => Object.keys(words).sort().join();
+  if (field(before.words) !== field(after.words) || 'role' in after.words) return null;
+  return now - last.updatedAt.getTime() > PAUSE ? null : edit.commands;
+}

@@ -1,0 +1,141 @@
+// Takes a file in: streamed into the vault, hashed on the way, recognised, inspected, and put into a set as a photo.
+import type { Readable } from 'node:stream';
+import type { OriginalFacts, Photo, TakeInResult, Words } from '@dusky-otter/core';
+import { Op } from 'sequelize';
+import type { CodecPool } from '../codec/pool.ts';
+import type { Limits } from '../config.ts';
+import { MembershipModel, OriginalModel, PhotoModel, RefusalModel, SetModel } from '../database/models.ts';
+import { ProblemError, RefusedError } from '../problems.ts';
+import { findSet, loadPhotos, rowsOf, type VariantStates } from '../sets/rows.ts';
+import type { Vault } from '../vault/vault.ts';
+
+/** A file that is being taken in: its name as sent and its bytes. */
+export interface Arrival {
+  fileName: string;
+  stream: Readable;
+}
+
+type Placed = { photoId: number; kind: 'new' | 'already-here' | 'back-from-bin' } | { photoId: number; kind: 'from-another-set'; setName: string };
+
+const wordsFrom = ({ found }: OriginalFacts): Words => ({
+  role: null,
+  alt: found.alt,
+  caption: found.caption,
+  title: found.title,
+  credit: found.credit,
+  longDescription: '',
+});
+
+export class TakeIn {
+  /** Places in a set are given one after the other; files arrive several at once. */
+  private turn: Promise<unknown> = Promise.resolve();
+  private readonly reserved = new Map<number, number>();
+
+  constructor(
+    private readonly vault: Vault,
+    private readonly pool: CodecPool,
+    private readonly limits: Limits,
+    private readonly states: VariantStates,
+  ) {}
+
+  /**
+   * Takes one file into a set. A refusal is an answer, not an error: it is kept with its reason.
+   * @throws ProblemError no-such-set, upload-interrupted
+   */
+  async add(setId: number, { fileName, stream }: Arrival): Promise<TakeInResult> {
+    const set = await findSet(setId);
+    const position = await this.inTurn(() => this.reserve(setId));
+    let received: { path: string; hash: string; bytes: number } | null = null;
+    try {
+      received = await this.receive(stream);
+      const facts = await this.factsOf(received);
+      const { photoId, ...how } = await this.inTurn(() => this.place(set, position, fileName, facts));
+      const photos: Photo[] = await loadPhotos(setId, [photoId]);
+      const [row] = await rowsOf(await findSet(setId), photos, this.states);
+      return { ...how, row: row! };
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      return { kind: 'refused', refusal: await this.refuse(setId, fileName, received?.bytes ?? 0, error) };
+    } finally {
+      if (received) await this.vault.discard(received.path);
+    }
+  }
+
+  private async receive(stream: Readable): Promise<{ path: string; hash: string; bytes: number }> {
+    try {
+      return await this.vault.receive(stream, this.limits.bytes);
+    } catch (error) {
+      if (error instanceof RefusedError) throw error;
+      throw new ProblemError('upload-interrupted');
+    }
+  }
+
+  /** Facts of an original that is known already, or of a new one after looking at it. */
+  private async factsOf({ path, hash, bytes }: { path: string; hash: string; bytes: number }): Promise<OriginalFacts> {
+    const known = await OriginalModel.findByPk(hash);
+    if (known && (await this.vault.has(this.vault.original(hash)))) return known.facts;
+    const facts = await this.pool.inspect({
+      kind: 'inspect',
+      path,
+      hash,
+      bytes,
+      limitPixels: this.limits.pixels,
+      incoming: this.vault.incoming,
+      views: { row: this.vault.view(hash, 'row'), bench: this.vault.view(hash, 'bench') },
+    });
+    await this.vault.keepOriginal(path, hash);
+    await OriginalModel.upsert({ hash, facts });
+    return facts;
+  }
+
+  /** The next place of a set: files keep the order they were sent in, whichever is ready first. */
+  private async reserve(setId: number): Promise<number> {
+    const last = await MembershipModel.max<number | null, MembershipModel>('position', { where: { setId } });
+    const next = Math.max(this.reserved.get(setId) ?? 0, (last ?? -1) + 1);
+    this.reserved.set(setId, next + 1);
+    return next;
+  }
+
+  private inTurn<T>(body: () => Promise<T>): Promise<T> {
+    const result = this.turn.then(body);
+    this.turn = result.catch(() => undefined);
+    return result;
+  }
+
+  /** Gives the photo its row: a new one, or the one it already has in this set or another. */
+  private async place(set: SetModel, position: number, fileName: string, facts: OriginalFacts): Promise<Placed> {
+    const known = await PhotoModel.findOne({ where: { siteId: set.siteId, originalHash: facts.hash } });
+    if (known) {
+      const here = await MembershipModel.findOne({ where: { setId: set.id, photoId: known.id } });
+      if (here && !here.binned) return { photoId: known.id, kind: 'already-here' };
+      if (here) {
+        await here.update({ binned: false });
+        return { photoId: known.id, kind: 'back-from-bin' };
+      }
+    }
+    const { attention } = facts;
+    const photo =
+      known ??
+      (await PhotoModel.create({
+        siteId: set.siteId,
+        originalHash: facts.hash,
+        fileName,
+        focal: { ...attention, confirmed: false },
+        crops: {},
+        words: wordsFrom(facts),
+        version: 1,
+      }));
+    await MembershipModel.create({ setId: set.id, photoId: photo.id, position, slots: null, binned: false });
+    if (!known) return { photoId: photo.id, kind: 'new' };
+    const elsewhere = await MembershipModel.findOne({ where: { photoId: photo.id, setId: { [Op.ne]: set.id } } });
+    const other = elsewhere && (await SetModel.findByPk(elsewhere.setId));
+    return { photoId: photo.id, kind: 'from-another-set', setName: other?.name ?? 'another set' };
+  }
+
+  private async refuse(setId: number, fileName: string, bytes: number, error: RefusedError) {
+    // The same file refused twice needs one row.
+    await RefusalModel.destroy({ where: { setId, fileName } });
+    const { id } = await RefusalModel.create({ setId, fileName, bytes, code: error.code, sentence: error.message });
+    return { id, fileName, bytes, code: error.code, sentence: error.message };
+  }
+}

@@ -1,0 +1,74 @@
+// What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
+import { createReadStream } from 'node:fs';
+import {
+  figureMarkup,
+  isSlotId,
+  MIME,
+  SLOTS,
+  slotsOf,
+  slugOf,
+  type PhotoRow,
+  type SlotId,
+} from '@dusky-otter/core';
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import type { Parts } from '../app.ts';
+import { handoverZip, pathOf, textFiles, variantPaths, type HandoverParts } from '../handover/handover.ts';
+import { ProblemError } from '../problems.ts';
+import { findSet, findSite, loadPhotos, rowsOf } from '../sets/rows.ts';
+import { idFrom } from './dto.ts';
+
+type Query = FastifyRequest<{ Params: { id: string; '*'?: string }; Querystring: { photos?: string; slot?: string } }>;
+
+/** The rows that were asked for (ids joined by commas), or all; never those in the bin. */
+async function partsOf(parts: Parts, request: Query): Promise<HandoverParts> {
+  const set = await findSet(idFrom(request.params.id));
+  const site = await findSite(set);
+  const asked = request.query.photos?.split(',').map((text) => idFrom(text, 'no-such-photo'));
+  const photos = (await loadPhotos(set.id, asked)).filter((photo) => !photo.binned);
+  if (asked && photos.length === 0) throw new ProblemError('no-such-photo');
+  const rows = await rowsOf(set, photos, parts.preparer);
+  return { site: site.name, set: set.name, policy: site.policy, setSlots: set.slots, rows };
+}
+
+function markupOf(row: PhotoRow, setSlots: SlotId[], only: string | undefined): string[] {
+  const slots = slotsOf(row, setSlots).filter((id) => only === undefined || id === only);
+  return SLOTS.filter((slot) => slots.includes(slot.id)).map((slot) => {
+    const first = slot.loading === 'first';
+    const figure = figureMarkup({ row, slot, first, urlOf: (variant) => pathOf(row, variant) });
+    if (!figure) throw new ProblemError('not-ready');
+    return figure;
+  });
+}
+
+export const handoverRoutes =
+  (parts: Parts): FastifyPluginAsync =>
+  async (app) => {
+    app.get('/api/sets/:id/markup', async (request: Query, reply) => {
+      const { slot } = request.query;
+      if (slot !== undefined && !isSlotId(slot)) throw new ProblemError('bad-request', `There is no slot “${slot}”.`);
+      const { rows, setSlots } = await partsOf(parts, request);
+      const figures = rows.flatMap((row) => markupOf(row, setSlots, slot));
+      return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
+    });
+
+    app.get('/api/sets/:id/hand-over.zip', async (request: Query, reply) => {
+      const handover = await partsOf(parts, request);
+      const name = slugOf(handover.set) || 'photos';
+      return reply
+        .header('content-disposition', `attachment; filename="${name}.zip"`)
+        .type('application/zip')
+        .send(handoverZip(handover, parts.vault));
+    });
+
+    // The hand-over's own page, served as it will be: what is seen here is what goes out.
+    app.get('/preview/:id/*', async (request: Query, reply) => {
+      const handover = await partsOf(parts, request);
+      const path = request.params['*'] || 'index.html';
+      const text = textFiles(handover)[path];
+      const kinds: Record<string, string> = { html: 'text/html', css: 'text/css', json: 'application/json', csv: 'text/csv' };
+      if (text !== undefined) return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
+      const variant = variantPaths(handover.rows).get(path);
+      if (!variant) throw new ProblemError('no-such-file');
+      return reply.type(MIME[variant.format]).send(createReadStream(parts.vault.variant(variant.key, variant.format)));
+    });
+  };

@@ -1,0 +1,137 @@
+// Content-addressed files under the data directory. A file appears under its name only when it is complete:
+// written under a temporary name, flushed to disk, then renamed. Originals are never altered.
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { mkdir, open, readdir, rename, rm, stat, unlink } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
+import type { Readable } from 'node:stream';
+import type { OutputFormat } from '@dusky-otter/core';
+import { RefusedError } from '../problems.ts';
+
+const HEX64 = /^[0-9a-f]{64}$/;
+
+function checkedHash(hash: string): string {
+  if (!HEX64.test(hash)) throw new RangeError('A vault name is 64 hex digits.');
+  return hash;
+}
+
+/** Streams a file through SHA-256. @returns 64 hex digits. */
+export async function hashOfFile(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+}
+
+/** Writes bytes so that `path` either holds all of them or does not exist, even after a power cut. */
+export async function writeWhole(path: string, incoming: string, bytes: Uint8Array): Promise<void> {
+  const temporary = join(incoming, randomUUID());
+  const file = await open(temporary, 'wx');
+  try {
+    await file.writeFile(bytes);
+    await file.sync();
+  } finally {
+    await file.close();
+  }
+  await mkdir(dirname(path), { recursive: true });
+  await rename(temporary, path);
+}
+
+export class Vault {
+  readonly root: string;
+  /** Where files grow until they are complete. */
+  readonly incoming: string;
+
+  constructor(root: string) {
+    this.root = root;
+    this.incoming = join(root, 'incoming');
+  }
+
+  /** Makes the folders and clears what an interrupted run left half written. @returns number of files cleared. */
+  async open(): Promise<number> {
+    for (const folder of ['incoming', 'originals', 'variants', 'views']) {
+      await mkdir(join(this.root, folder), { recursive: true });
+    }
+    const left = await readdir(this.incoming);
+    await Promise.all(left.map((name) => rm(join(this.incoming, name), { force: true })));
+    return left.length;
+  }
+
+  original(hash: string): string {
+    return join(this.root, 'originals', checkedHash(hash).slice(0, 2), hash);
+  }
+
+  variant(key: string, format: OutputFormat): string {
+    return join(this.root, 'variants', checkedHash(key).slice(0, 2), `${key}.${format}`);
+  }
+
+  /** The picture as screens of the application show it, `size` px on the long side at most. */
+  view(hash: string, size: 'row' | 'bench'): string {
+    return join(this.root, 'views', checkedHash(hash).slice(0, 2), `${hash}.${size}.webp`);
+  }
+
+  /** Streams a file in, hashing on the way. It stays under a temporary name until `keepOriginal`. */
+  async receive(stream: Readable, limitBytes: number): Promise<{ path: string; hash: string; bytes: number }> {
+    const path = join(this.incoming, randomUUID());
+    const file = await open(path, 'wx');
+    const hash = createHash('sha256');
+    let bytes = 0;
+    try {
+      for await (const chunk of stream as AsyncIterable<Buffer>) {
+        bytes += chunk.length;
+        // Past the limit the rest is read and dropped, so that the sender gets a proper answer.
+        if (bytes > limitBytes) continue;
+        hash.update(chunk);
+        await file.write(chunk);
+      }
+      await file.sync();
+    } catch (error) {
+      await file.close();
+      await rm(path, { force: true });
+      throw error;
+    }
+    await file.close();
+    if (bytes > limitBytes) {
+      await rm(path, { force: true });
+      const size = Math.round(bytes / 1_000_000);
+      throw new RefusedError(
+        'too-many-bytes',
+        `The file has ${size} MB; up to ${limitBytes / 1_000_000} MB can be taken in. Export it smaller and add it again.`,
+      );
+    }
+    return { path, hash: hash.digest('hex'), bytes };
+  }
+
+  /** Puts a received file under its hash, where it stays for good. */
+  async keepOriginal(received: string, hash: string): Promise<void> {
+    const path = this.original(hash);
+    await mkdir(dirname(path), { recursive: true });
+    await rename(received, path);
+  }
+
+  async discard(received: string): Promise<void> {
+    await rm(received, { force: true });
+  }
+
+  async has(path: string): Promise<boolean> {
+    return stat(path).then(
+      (found) => found.isFile(),
+      () => false,
+    );
+  }
+
+  /** Every variant file there is, as key → path. */
+  async variantFiles(): Promise<Map<string, string>> {
+    const found = new Map<string, string>();
+    const top = join(this.root, 'variants');
+    for (const folder of await readdir(top)) {
+      for (const name of await readdir(join(top, folder))) {
+        found.set(basename(name).split('.')[0]!, join(top, folder, name));
+      }
+    }
+    return found;
+  }
+
+  async removeFile(path: string): Promise<void> {
+    await unlink(path);
+  }
+}
