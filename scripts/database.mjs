@@ -64,7 +64,13 @@ function install(data, asUser) {
   if (!program) throw new Error('mariadb-install-db is missing; install the Debian package mariadb-server.');
   const made = spawnSync(
     program,
-    ['--no-defaults', `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asUser],
+    [
+      '--no-defaults',
+      `--datadir=${data}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+      ...asUser,
+    ],
     { encoding: 'utf8' },
   );
   if (made.status !== 0) throw new Error(`The database could not be set up:\n${made.stdout}${made.stderr}`);

@@ -29,7 +29,9 @@ export function needDebian(needs) {
   if (missing.length === 0) return;
   const install = ['install', '-y', '--no-install-recommends', ...missing];
   if (userInfo().uid !== 0) {
-    console.error(`Some programs are missing. Install them, then start again:\n\n  sudo apt-get ${install.join(' ')}\n`);
+    console.error(
+      `Some programs are missing. Install them, then start again:\n\n  sudo apt-get ${install.join(' ')}\n`,
+    );
     process.exit(1);
   }
   console.log(`Installing ${missing.join(', ')} from Debian's packages.`);
@@ -63,7 +65,8 @@ function unlessDone(name, paths, step, products = []) {
   }
   const digest = hash.digest('hex');
   const stamp = join(STAMPS, name);
-  const done = existsSync(stamp) && readFileSync(stamp, 'utf8') === digest && products.every((p) => existsSync(p));
+  const done =
+    existsSync(stamp) && readFileSync(stamp, 'utf8') === digest && products.every((p) => existsSync(p));
   if (done) return;
   if (!step()) {
     console.error(`The step "${name}" failed. See above for the reason.`);
@@ -100,6 +103,8 @@ export function build() {
         run('npm', ['run', 'build', '-w', '@dusky-otter/web', '--loglevel', 'error'])
       );
     },
-    ['core/dist/index.js', 'server/dist/main.js', 'web/dist/index.html'].map((p) => join(ROOT, 'packages', p)),
+    ['core/dist/index.js', 'server/dist/main.js', 'web/dist/index.html'].map((p) =>
+      join(ROOT, 'packages', p),
+    ),
   );
 }

@@ -73,7 +73,11 @@ function guard(config: Config) {
 }
 
 export async function buildApp(parts: Parts, options: { log?: boolean } = {}): Promise<FastifyInstance> {
-  const app = Fastify({ logger: options.log ? { level: 'warn' } : false, bodyLimit: 5_000_000, forceCloseConnections: true });
+  const app = Fastify({
+    logger: options.log ? { level: 'warn' } : false,
+    bodyLimit: 5_000_000,
+    forceCloseConnections: true,
+  });
   app.setErrorHandler(answerError);
   app.addHook('onRequest', guard(parts.config));
   await app.register(fastifyHelmet, {
@@ -99,7 +103,10 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
     await app.register(fastifyStatic, { root: parts.config.webDir, wildcard: false });
   }
   app.setNotFoundHandler((request, reply) => {
-    const page = request.method === 'GET' && !/^\/(api|files|preview)\//.test(request.url) && existsSync(parts.config.webDir);
+    const page =
+      request.method === 'GET' &&
+      !/^\/(api|files|preview)\//.test(request.url) &&
+      existsSync(parts.config.webDir);
     if (page) return reply.sendFile('index.html');
     throw new ProblemError('no-such-address');
   });

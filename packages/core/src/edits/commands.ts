@@ -1,5 +1,15 @@
 // Every change an editor makes, as a command with its inverse. Pure: the server carries out what is computed here.
-import type { FocalPoint, Photo, PhotoDecisions, PhotoSet, Rect, SetDecisions, ShapeId, SlotId, Words } from '../contract/index.ts';
+import type {
+  FocalPoint,
+  Photo,
+  PhotoDecisions,
+  PhotoSet,
+  Rect,
+  SetDecisions,
+  ShapeId,
+  SlotId,
+  Words,
+} from '../contract/index.ts';
 import { cropProblem } from '../geometry/geometry.ts';
 import { isSlotId } from '../slots/slots.ts';
 
@@ -38,12 +48,16 @@ function checkSlots(slots: readonly string[]): void {
  * @returns the changed decisions and the command that takes the change back.
  * @throws CommandError with a sentence when the command makes no sense for this photo.
  */
-export function applyToPhoto(photo: Photo, command: PhotoCommand): { change: Partial<PhotoDecisions>; inverse: PhotoCommand } {
+export function applyToPhoto(
+  photo: Photo,
+  command: PhotoCommand,
+): { change: Partial<PhotoDecisions>; inverse: PhotoCommand } {
   const id = photo.id;
   switch (command.kind) {
     case 'focal': {
       const { x, y } = command.focal;
-      if (!(x >= 0 && x <= 1 && y >= 0 && y <= 1)) throw new CommandError('The focal point lies outside the picture.');
+      if (!(x >= 0 && x <= 1 && y >= 0 && y <= 1))
+        throw new CommandError('The focal point lies outside the picture.');
       return { change: { focal: command.focal }, inverse: { kind: 'focal', photo: id, focal: photo.focal } };
     }
     case 'crop': {
@@ -53,7 +67,10 @@ export function applyToPhoto(photo: Photo, command: PhotoCommand): { change: Par
       const crops = { ...photo.crops };
       if (crop) crops[shape] = crop;
       else delete crops[shape];
-      return { change: { crops }, inverse: { kind: 'crop', photo: id, shape, crop: photo.crops[shape] ?? null } };
+      return {
+        change: { crops },
+        inverse: { kind: 'crop', photo: id, shape, crop: photo.crops[shape] ?? null },
+      };
     }
     case 'words': {
       const keys = Object.keys(command.words) as (keyof Words)[];
@@ -71,7 +88,10 @@ export function applyToPhoto(photo: Photo, command: PhotoCommand): { change: Par
       return { change: { slots: command.slots }, inverse: { kind: 'slots', photo: id, slots: photo.slots } };
     }
     case 'bin':
-      return { change: { binned: command.binned }, inverse: { kind: 'bin', photo: id, binned: photo.binned } };
+      return {
+        change: { binned: command.binned },
+        inverse: { kind: 'bin', photo: id, binned: photo.binned },
+      };
   }
 }
 
@@ -79,7 +99,10 @@ export function applyToPhoto(photo: Photo, command: PhotoCommand): { change: Par
  * Carries out a command on a set. A new order must name the same photos as the old one.
  * @throws CommandError with a sentence.
  */
-export function applyToSet(set: PhotoSet, command: SetCommand): { change: Partial<SetDecisions>; inverse: SetCommand } {
+export function applyToSet(
+  set: PhotoSet,
+  command: SetCommand,
+): { change: Partial<SetDecisions>; inverse: SetCommand } {
   const { change } = command;
   if (change.name !== undefined && change.name.trim() === '') throw new CommandError('A set needs a name.');
   if (change.slots) checkSlots(change.slots);

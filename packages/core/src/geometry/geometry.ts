@@ -113,12 +113,18 @@ export function cropProblem(rect: Rect, shape: ShapeId, picture: Size): string |
   const whole = [rect.x, rect.y, rect.width, rect.height].every(Number.isInteger);
   if (!whole) return 'A crop is measured in whole pixels.';
   if (rect.width < 1 || rect.height < 1) return 'A crop is at least one pixel wide and high.';
-  if (rect.x < 0 || rect.y < 0 || rect.x + rect.width > picture.width || rect.y + rect.height > picture.height) {
+  if (
+    rect.x < 0 ||
+    rect.y < 0 ||
+    rect.x + rect.width > picture.width ||
+    rect.y + rect.height > picture.height
+  ) {
     return `The crop reaches outside the picture of ${picture.width} × ${picture.height} px.`;
   }
   if (shape === 'own') return null;
   const ratio = ratioOf(shape, picture);
   // Half a pixel on either side is rounding; more would stretch the picture.
-  const fits = Math.abs(rect.width - rect.height * ratio) <= ratio || Math.abs(rect.height - rect.width / ratio) <= 1;
+  const fits =
+    Math.abs(rect.width - rect.height * ratio) <= ratio || Math.abs(rect.height - rect.width / ratio) <= 1;
   return fits ? null : `The crop of ${rect.width} × ${rect.height} px does not have the shape ${shape}.`;
 }

@@ -29,7 +29,11 @@ export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: Manife
       focal: row.focal,
       words: row.words,
       slots: slotsOf(row, setSlots),
-      concerns: handoverConcerns(row, setSlots).map(({ code, severity, sentence }) => ({ code, severity, sentence })),
+      concerns: handoverConcerns(row, setSlots).map(({ code, severity, sentence }) => ({
+        code,
+        severity,
+        sentence,
+      })),
       variants: row.variants
         .filter((v) => v.bytes !== null)
         .map((v) => ({

@@ -109,7 +109,8 @@ export function figureMarkup(options: PictureOptions): string | null {
   if (!picture) return null;
   const { caption, credit } = options.row.words;
   const lines = [picture];
-  if (wordsMissing(options.row)) lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
+  if (wordsMissing(options.row))
+    lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
   if (caption || credit) {
     const said = [caption && escapeHtml(caption), credit && `<small>Photo: ${escapeHtml(credit)}</small>`];
     lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);

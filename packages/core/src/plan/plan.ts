@@ -1,7 +1,16 @@
 // Photo + slots + policy → the variants that are wanted, as pure data, each with its key.
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
-import type { OutputFormat, Photo, PlannedVariant, Policy, Rect, ShapeId, SlotId, EncoderSettings } from '../contract/index.ts';
+import type {
+  OutputFormat,
+  Photo,
+  PlannedVariant,
+  Policy,
+  Rect,
+  ShapeId,
+  SlotId,
+  EncoderSettings,
+} from '../contract/index.ts';
 import { cropFor, heightFor, ratioOf } from '../geometry/geometry.ts';
 import { candidateWidths } from '../slots/candidates.ts';
 import { slotById } from '../slots/slots.ts';
@@ -54,7 +63,16 @@ function planShape(photo: Photo, slotId: SlotId, shape: ShapeId, policy: Policy)
       const height = heightFor(width, ratio);
       const settings = settingsFor(format);
       const { hash, orientation } = photo.original;
-      const key = variantKey({ original: hash, orientation, straighten: 0, crop, width, height, format, settings });
+      const key = variantKey({
+        original: hash,
+        orientation,
+        straighten: 0,
+        crop,
+        width,
+        height,
+        format,
+        settings,
+      });
       return { key, slot: slotId, shape, crop, width, height, format, settings };
     }),
   );

@@ -82,13 +82,23 @@ function weighConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
 /** Everything that still concerns one row, in the order of the path. */
 export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[]): Concern[] {
   const slots = slotsOf(row, setSlots);
-  const words = checkWords(row.words, row.fileName).map(
-    ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
-  );
+  const words = checkWords(row.words, row.fileName).map(({ code, severity, sentence }): Concern => ({
+    stop: 'describe',
+    code,
+    severity,
+    sentence,
+  }));
   const place: Concern[] =
     slots.length > 0
       ? []
-      : [{ stop: 'arrange', code: 'no-place', severity: 'todo', sentence: 'Goes nowhere yet: choose a slot.' }];
+      : [
+          {
+            stop: 'arrange',
+            code: 'no-place',
+            severity: 'todo',
+            sentence: 'Goes nowhere yet: choose a slot.',
+          },
+        ];
   return [...frameConcerns(row, slots), ...weighConcerns(row, slots), ...words, ...place];
 }
 
@@ -100,9 +110,20 @@ export const SEAL_PARTS: readonly Stop[] = ['frame', 'weigh', 'describe', 'arran
 export function sealOf(concerns: readonly Concern[]): Record<Stop, PartState> {
   const worst = (stop: Stop): PartState => {
     const own = concerns.filter((c) => c.stop === stop && c.code !== 'soft').map((c) => c.severity);
-    return own.includes('stop') ? 'stop' : own.includes('care') ? 'care' : own.includes('todo') ? 'todo' : 'ready';
+    return own.includes('stop')
+      ? 'stop'
+      : own.includes('care')
+        ? 'care'
+        : own.includes('todo')
+          ? 'todo'
+          : 'ready';
   };
-  return { frame: worst('frame'), weigh: worst('weigh'), describe: worst('describe'), arrange: worst('arrange') };
+  return {
+    frame: worst('frame'),
+    weigh: worst('weigh'),
+    describe: worst('describe'),
+    arrange: worst('arrange'),
+  };
 }
 
 export type Filter = 'all' | 'words' | 'crop' | 'budget' | 'small' | 'ready';

@@ -59,7 +59,9 @@ export interface Totals {
 
 /** Bytes of the originals, and what a screen is sent for all rows in all their slots. */
 export function totalsFor(rows: readonly PhotoRow[], setSlots: readonly SlotId[], screen: Screen): Totals {
-  const chosen = rows.flatMap((row) => slotsOf(row, setSlots).map((id) => variantSentTo(row, slotById(id), screen)));
+  const chosen = rows.flatMap((row) =>
+    slotsOf(row, setSlots).map((id) => variantSentTo(row, slotById(id), screen)),
+  );
   return {
     camera: rows.reduce((sum, row) => sum + row.original.bytes, 0),
     sent: chosen.reduce((sum, v) => sum + (v?.bytes ?? 0), 0),

@@ -46,7 +46,8 @@ export function sharpnessOf(slot: Slot, part: SlotShape, crop: Size): Sharpness 
   const display = Math.max(0, ...demands.map((d) => roundHalfUp(d.display)));
   const retina = Math.max(display, ...demands.map((d) => d.pixels));
   const verdict = crop.width < display ? 'too-small' : crop.width < retina ? 'soft' : 'sharp';
-  const missing = verdict === 'too-small' ? display - crop.width : verdict === 'soft' ? retina - crop.width : 0;
+  const missing =
+    verdict === 'too-small' ? display - crop.width : verdict === 'soft' ? retina - crop.width : 0;
   return { display, retina, density: display ? crop.width / display : 0, verdict, missing };
 }
 
@@ -58,7 +59,11 @@ const MOST = 6;
  * Candidate pixel widths for one shape of a slot, ascending: from the largest demand downward, keeping
  * a demand when it is at most 0.8 of the last one kept; at most 6; never above the crop's own width.
  */
-export function candidateWidths(slot: Slot, part: { shape: ShapeId; from: number; to: number }, crop: Size): number[] {
+export function candidateWidths(
+  slot: Slot,
+  part: { shape: ShapeId; from: number; to: number },
+  crop: Size,
+): number[] {
   const wanted = demandsOf(slot, part, crop).map((d) => Math.min(d.pixels, crop.width));
   const pick = (step: number): number[] => {
     const kept: number[] = [];

@@ -39,7 +39,7 @@ export const SLOTS: readonly Slot[] = [
       { shape: '3:1', from: 700, to: Infinity },
       { shape: '4:5', from: 0, to: 700 },
     ],
-    budget: 100_000,
+    budget: 90_000,
     loading: 'first',
   },
   {
@@ -51,7 +51,7 @@ export const SLOTS: readonly Slot[] = [
       { from: 720 + PAGE_MARGIN, vw: 0, px: 720 },
     ],
     shapes: everywhere('3:2'),
-    budget: 80_000,
+    budget: 50_000,
     loading: 'lazy',
   },
   {
@@ -63,7 +63,7 @@ export const SLOTS: readonly Slot[] = [
       { from: 720 + PAGE_MARGIN, vw: 0, px: 348 },
     ],
     shapes: everywhere('4:5'),
-    budget: 100_000,
+    budget: 60_000,
     loading: 'lazy',
   },
   {
@@ -76,7 +76,7 @@ export const SLOTS: readonly Slot[] = [
       { from: 960, vw: 0, px: 240 },
     ],
     shapes: everywhere('1:1'),
-    budget: 30_000,
+    budget: 20_000,
     loading: 'lazy',
   },
   {

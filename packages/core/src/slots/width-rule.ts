@@ -25,12 +25,15 @@ export function capRule(rule: WidthRule, cap: number): WidthRule {
   const result: WidthPiece[] = [];
   rule.forEach((piece, index) => {
     const end = rule[index + 1]?.from ?? Infinity;
-    const crossing = piece.vw > 0 ? (cap - piece.px) / piece.vw : valueOf(piece, 0) > cap ? -Infinity : Infinity;
+    const crossing =
+      piece.vw > 0 ? (cap - piece.px) / piece.vw : valueOf(piece, 0) > cap ? -Infinity : Infinity;
     if (crossing > piece.from) result.push(piece);
     if (crossing < end) result.push({ from: Math.max(piece.from, Math.ceil(crossing)), vw: 0, px: cap });
   });
   // Neighbouring pieces that say the same are one piece.
-  return result.filter((piece, i) => i === 0 || piece.vw !== result[i - 1]!.vw || piece.px !== result[i - 1]!.px);
+  return result.filter(
+    (piece, i) => i === 0 || piece.vw !== result[i - 1]!.vw || piece.px !== result[i - 1]!.px,
+  );
 }
 
 const trim = (value: number): string => String(Math.round(value * 1000) / 1000);
@@ -47,11 +50,18 @@ export function cssLength(piece: Pick<WidthPiece, 'vw' | 'px'>): string {
  * The `sizes` attribute of a rule, largest viewport first, last length without a condition
  * (HTML standard, 4.8.4.2.2). `range` leaves out what a `<source media>` has already excluded.
  */
-export function sizesOf(rule: WidthRule, range: { from: number; to: number } = { from: 0, to: Infinity }): string {
-  const inside = rule.filter((piece, i) => piece.from < range.to && (rule[i + 1]?.from ?? Infinity) > range.from);
+export function sizesOf(
+  rule: WidthRule,
+  range: { from: number; to: number } = { from: 0, to: Infinity },
+): string {
+  const inside = rule.filter(
+    (piece, i) => piece.from < range.to && (rule[i + 1]?.from ?? Infinity) > range.from,
+  );
   return [...inside]
     .reverse()
-    .map((piece, i) => (i === inside.length - 1 ? cssLength(piece) : `(min-width: ${piece.from}px) ${cssLength(piece)}`))
+    .map((piece, i) =>
+      i === inside.length - 1 ? cssLength(piece) : `(min-width: ${piece.from}px) ${cssLength(piece)}`,
+    )
     .join(', ');
 }
 

@@ -49,7 +49,11 @@ async function rawOf(source: Sharp): Promise<RawPicture> {
 
 /** Where the codec's attention strategy points, as fractions; the middle where it has nothing to say. */
 async function attentionOf(view: RawPicture): Promise<{ x: number; y: number }> {
-  const small = await fromRaw(view).resize(ROW_VIEW, ROW_VIEW, { fit: 'inside' }).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const small = await fromRaw(view)
+    .resize(ROW_VIEW, ROW_VIEW, { fit: 'inside' })
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const { width, height } = small.info;
   // The strategy only runs when something is cut off: ask for a window of the other direction.
   const [w, h] = width > height ? [60, 90] : [90, 60];
@@ -66,22 +70,32 @@ async function attentionOf(view: RawPicture): Promise<{ x: number; y: number }> 
 async function writeViews(job: InspectJob, view: RawPicture): Promise<void> {
   const encode = { quality: 80, effort: 1 } as const;
   await writeWhole(job.views.bench, job.incoming, await fromRaw(view).webp(encode).toBuffer());
-  const row = await fromRaw(view).resize(ROW_VIEW, ROW_VIEW, { fit: 'inside', withoutEnlargement: true }).webp(encode).toBuffer();
+  const row = await fromRaw(view)
+    .resize(ROW_VIEW, ROW_VIEW, { fit: 'inside', withoutEnlargement: true })
+    .webp(encode)
+    .toBuffer();
   await writeWhole(job.views.row, job.incoming, row);
 }
 
 const hex = (value: number): string => Math.round(value).toString(16).padStart(2, '0');
 
 async function meanColour(view: RawPicture): Promise<string> {
-  const { data, info } = await fromRaw(view).flatten({ background: '#ffffff' }).resize(1, 1, { fit: 'fill' }).raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await fromRaw(view)
+    .flatten({ background: '#ffffff' })
+    .resize(1, 1, { fit: 'fill' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const [r, g, b] = info.channels >= 3 ? [data[0]!, data[1]!, data[2]!] : [data[0]!, data[0]!, data[0]!];
   return `#${hex(r)}${hex(g)}${hex(b)}`;
 }
 
 const profileName = (icc: Buffer | undefined): string | null => {
   if (!icc) return null;
-  const readable = icc.toString('latin1') + icc.toString('utf16le', 1) + icc.toString('utf16le');
-  const known = ['Display P3', 'Adobe RGB', 'ProPhoto', 'Rec. 2020', 'sRGB'].find((name) => readable.includes(name));
+  // Names stand as ASCII or as UTF-16BE (ICC.1, 10.15 multiLocalizedUnicodeType): dropping the zeros reads both.
+  const readable = icc.toString('latin1').replaceAll('\0', '');
+  const known = ['Display P3', 'Adobe RGB', 'ProPhoto', 'Rec. 2020', 'sRGB'].find((name) =>
+    readable.includes(name),
+  );
   return known ?? `profile ${createHash('sha256').update(icc).digest('hex').slice(0, 6)}`;
 };
 

@@ -66,7 +66,8 @@ export class CodecPool {
 
   /** Asks every process to stop making variants after its current file. */
   stopSoon(): void {
-    for (const worker of this.workers) if (worker.task?.job.kind === 'render') this.send(worker, { type: 'stop-soon' });
+    for (const worker of this.workers)
+      if (worker.task?.job.kind === 'render') this.send(worker, { type: 'stop-soon' });
   }
 
   /** Ends all processes; what they were making is not kept. */
@@ -97,7 +98,11 @@ export class CodecPool {
 
   private spawn(): Worker {
     // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
-    const child = fork(WORKER, { env: { ...process.env, MALLOC_ARENA_MAX: '2' }, execArgv: [], serialization: 'advanced' });
+    const child = fork(WORKER, {
+      env: { ...process.env, MALLOC_ARENA_MAX: '2' },
+      execArgv: [],
+      serialization: 'advanced',
+    });
     const worker: Worker = { process: child, ready: false, task: null };
     child.on('message', (message: FromWorker) => this.hear(worker, message));
     child.on('exit', () => this.replace(worker, 'The picture made the codec process crash.'));

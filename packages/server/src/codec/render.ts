@@ -11,11 +11,17 @@ export function encode(picture: Sharp, format: OutputFormat, settings: EncoderSe
   const { quality, effort, lossless = false } = settings;
   switch (format) {
     case 'avif':
-      return picture.avif({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless }).toBuffer();
+      return picture
+        .avif({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless })
+        .toBuffer();
     case 'webp':
-      return picture.webp({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless }).toBuffer();
+      return picture
+        .webp({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless })
+        .toBuffer();
     case 'jpeg':
-      return picture.jpeg({ ...(quality && { quality }), progressive: settings.progressive ?? true }).toBuffer();
+      return picture
+        .jpeg({ ...(quality && { quality }), progressive: settings.progressive ?? true })
+        .toBuffer();
     case 'png':
       return picture.png({ compressionLevel: effort ?? 7 }).toBuffer();
     case 'gif':
@@ -25,14 +31,19 @@ export function encode(picture: Sharp, format: OutputFormat, settings: EncoderSe
 
 async function resized(source: RawPicture, width: number, height: number): Promise<RawPicture> {
   if (source.width === width && source.height === height) return source;
-  const { data, info } = await fromRaw(source).resize(width, height, { fit: 'fill' }).raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await fromRaw(source)
+    .resize(width, height, { fit: 'fill' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   return { data, width: info.width, height: info.height, channels: info.channels };
 }
 
 async function encodeAnimation(job: RenderJob, output: RenderOutput): Promise<Buffer> {
   const { x, y, width, height } = job.crop;
   const frames = await openFile(job.path, false, true);
-  const picture = frames.extract({ left: x, top: y, width, height }).resize(output.width, output.height, { fit: 'fill' });
+  const picture = frames
+    .extract({ left: x, top: y, width, height })
+    .resize(output.width, output.height, { fit: 'fill' });
   return encode(picture, output.format, output.settings);
 }
 

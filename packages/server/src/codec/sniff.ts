@@ -26,7 +26,10 @@ export function sniff(head: Uint8Array): InputFormat {
       throw new RefusedError('unsupported-heic');
     }
   }
-  const text = new TextDecoder().decode(head).replace(/^\uFEFF/, '').trimStart();
+  const text = new TextDecoder()
+    .decode(head)
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   const prologue = /^(?:<\?xml[^>]*\?>\s*|<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*(?:\[[\s\S]*?\])?>\s*)*<svg[\s>]/i;
   if (prologue.test(text)) return 'svg';
   if (/^(BM|8BPS|\0\0\x01\0)/.test(ascii(head, 0, 4))) throw new RefusedError('unsupported-format');

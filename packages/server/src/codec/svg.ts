@@ -8,17 +8,27 @@ export const SVG_LONG_SIDE = 3200;
 
 let purify: ReturnType<typeof createDOMPurify> | null = null;
 
+/** References inside the drawing stay; everything that points outside goes. */
+function makePurify(): ReturnType<typeof createDOMPurify> {
+  const made = createDOMPurify(new JSDOM('').window);
+  made.addHook('uponSanitizeAttribute', (_node, attribute) => {
+    const { attrName, attrValue } = attribute;
+    const pointsOut = /href$/i.test(attrName) && !attrValue.trim().startsWith('#');
+    if (pointsOut || /url\(\s*['"]?(?!\s*['"]?#)/i.test(attrValue)) attribute.keepAttr = false;
+  });
+  return made;
+}
+
 /**
  * The drawing without scripts, event handlers, foreign content and references to other files.
  * @throws RefusedError when nothing drawable is left.
  */
 export function cleanSvg(source: string): string {
-  purify ??= createDOMPurify(new JSDOM('').window);
+  purify ??= makePurify();
   const clean = purify.sanitize(source, {
     USE_PROFILES: { svg: true, svgFilters: true },
-    // Pictures and stylesheets from elsewhere would be fetched when drawn; same-file references stay.
+    // Pictures and stylesheets from elsewhere would be fetched when drawn.
     FORBID_TAGS: ['image', 'feImage', 'style', 'a'],
-    ALLOWED_URI_REGEXP: /^#/,
     PARSER_MEDIA_TYPE: 'image/svg+xml',
   });
   if (!/<svg[\s>]/i.test(clean)) throw new RefusedError('damaged');

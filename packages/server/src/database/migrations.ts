@@ -21,7 +21,13 @@ const firstTables: Migration = {
   name: '001-first-tables',
   async up(tables) {
     await tables.createTable('sites', { id: id(), name: text(200), policy: json() });
-    await tables.createTable('sets', { id: id(), site_id: { ...number(), ...to('sites') }, name: text(200), slots: json(), version: number() });
+    await tables.createTable('sets', {
+      id: id(),
+      site_id: { ...number(), ...to('sites') },
+      name: text(200),
+      slots: json(),
+      version: number(),
+    });
     await tables.createTable('originals', { hash: { ...hash(), primaryKey: true }, facts: json() });
     await tables.createTable('photos', {
       id: id(),
@@ -33,7 +39,10 @@ const firstTables: Migration = {
       words: json(),
       version: number(),
     });
-    await tables.addIndex('photos', ['site_id', 'original_hash'], { unique: true, name: 'photos_once_a_site' });
+    await tables.addIndex('photos', ['site_id', 'original_hash'], {
+      unique: true,
+      name: 'photos_once_a_site',
+    });
     await tables.createTable('memberships', {
       set_id: { ...number(), primaryKey: true, ...to('sets') },
       photo_id: { ...number(), primaryKey: true, ...to('photos') },

@@ -1,6 +1,21 @@
 // The tables as Sequelize models. Decisions are kept as JSON: they are read and written whole.
-import type { Command, FocalPoint, OriginalFacts, Policy, Rect, ShapeId, SlotId, Words } from '@dusky-otter/core';
-import { DataTypes, Model, type ModelAttributeColumnOptions, type ModelStatic, type Sequelize } from 'sequelize';
+import type {
+  Command,
+  FocalPoint,
+  OriginalFacts,
+  Policy,
+  Rect,
+  ShapeId,
+  SlotId,
+  Words,
+} from '@dusky-otter/core';
+import {
+  DataTypes,
+  Model,
+  type ModelAttributeColumnOptions,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
 
 export class SiteModel extends Model {
   declare id: number;
@@ -93,10 +108,20 @@ const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: f
 
 /** Binds all models to a connection. */
 export function defineModels(sequelize: Sequelize): void {
-  const define = (model: ModelStatic<Model>, tableName: string, columns: Parameters<typeof Model.init>[0], timestamps = false) =>
-    model.init(columns, { sequelize, tableName, modelName: tableName, timestamps, underscored: true });
+  const define = (
+    model: ModelStatic<Model>,
+    tableName: string,
+    columns: Parameters<typeof Model.init>[0],
+    timestamps = false,
+  ) => model.init(columns, { sequelize, tableName, modelName: tableName, timestamps, underscored: true });
   define(SiteModel, 'sites', { id: id(), name: text(200), policy: json('policy') });
-  define(SetModel, 'sets', { id: id(), siteId: number(), name: text(200), slots: json('slots'), version: number() });
+  define(SetModel, 'sets', {
+    id: id(),
+    siteId: number(),
+    name: text(200),
+    slots: json('slots'),
+    version: number(),
+  });
   define(OriginalModel, 'originals', { hash: { ...hash(), primaryKey: true }, facts: json('facts') });
   define(PhotoModel, 'photos', {
     id: id(),
@@ -140,7 +165,13 @@ export function defineModels(sequelize: Sequelize): void {
     id: id(),
     setId: number(),
     fileName: text(255),
-    bytes: { type: DataTypes.BIGINT.UNSIGNED, allowNull: false, get(this: Model) { return Number(this.getDataValue('bytes')); } },
+    bytes: {
+      type: DataTypes.BIGINT.UNSIGNED,
+      allowNull: false,
+      get(this: Model) {
+        return Number(this.getDataValue('bytes'));
+      },
+    },
     code: text(40),
     sentence: text(500),
   });

@@ -27,7 +27,12 @@ interface Outcome {
   photoIds: number[];
 }
 
-async function writePhoto(setId: number, id: number, change: Partial<PhotoDecisions>, t: Transaction): Promise<void> {
+async function writePhoto(
+  setId: number,
+  id: number,
+  change: Partial<PhotoDecisions>,
+  t: Transaction,
+): Promise<void> {
   const { slots, binned, ...own } = change;
   const version = (await PhotoModel.findByPk(id, { transaction: t }))!.version + 1;
   await PhotoModel.update({ ...own, version }, { where: { id }, transaction: t });
@@ -37,7 +42,11 @@ async function writePhoto(setId: number, id: number, change: Partial<PhotoDecisi
   }
 }
 
-async function applySetCommand(set: SetModel, command: Extract<Command, { kind: 'set' }>, t: Transaction): Promise<Command> {
+async function applySetCommand(
+  set: SetModel,
+  command: Extract<Command, { kind: 'set' }>,
+  t: Transaction,
+): Promise<Command> {
   const { change, inverse } = applyToSet(await photoSetOf(set), command);
   const { order, policy, ...own } = change;
   await set.update({ ...own, version: set.version + 1 }, { transaction: t });
@@ -51,7 +60,9 @@ async function applySetCommand(set: SetModel, command: Extract<Command, { kind: 
 /** Applies commands in order; each sees what the ones before it did. */
 async function carryOut(set: SetModel, commands: readonly Command[], t: Transaction): Promise<Outcome> {
   const ids = [...new Set(commands.filter(isPhotoCommand).map((command) => command.photo))];
-  const photos = new Map((await loadPhotos(set.id, ids, { transaction: t })).map((photo) => [photo.id, photo]));
+  const photos = new Map(
+    (await loadPhotos(set.id, ids, { transaction: t })).map((photo) => [photo.id, photo]),
+  );
   const inverse: Command[] = [];
   const changes = new Map<number, Partial<PhotoDecisions>>();
   for (const command of commands) {
@@ -89,7 +100,11 @@ export class Edits {
       const last = await EditModel.findOne({ where: { setId }, order: [['id', 'DESC']], transaction: t });
       const merged = last && mergeTyping(last, edit, Date.now());
       if (last && merged) await last.update({ commands: merged }, { transaction: t });
-      else await EditModel.create({ setId, label: edit.label, commands: edit.commands, inverse, who }, { transaction: t });
+      else
+        await EditModel.create(
+          { setId, label: edit.label, commands: edit.commands, inverse, who },
+          { transaction: t },
+        );
       return photoIds;
     });
   }
@@ -97,7 +112,11 @@ export class Edits {
   /** Takes the newest edit back. @throws ProblemError nothing-to-undo */
   undo(setId: number): Promise<number[]> {
     return this.change(setId, async (set, t) => {
-      const last = await EditModel.findOne({ where: { setId, undone: false }, order: [['id', 'DESC']], transaction: t });
+      const last = await EditModel.findOne({
+        where: { setId, undone: false },
+        order: [['id', 'DESC']],
+        transaction: t,
+      });
       if (!last) throw new ProblemError('nothing-to-undo');
       const { photoIds } = await carryOut(set, last.inverse, t);
       await last.update({ undone: true }, { transaction: t });
@@ -108,7 +127,11 @@ export class Edits {
   /** Does the edit again that was taken back last. @throws ProblemError nothing-to-redo */
   redo(setId: number): Promise<number[]> {
     return this.change(setId, async (set, t) => {
-      const next = await EditModel.findOne({ where: { setId, undone: true }, order: [['id', 'ASC']], transaction: t });
+      const next = await EditModel.findOne({
+        where: { setId, undone: true },
+        order: [['id', 'ASC']],
+        transaction: t,
+      });
       if (!next) throw new ProblemError('nothing-to-redo');
       const { photoIds } = await carryOut(set, next.commands, t);
       await next.update({ undone: false }, { transaction: t });
@@ -117,9 +140,14 @@ export class Edits {
   }
 
   /** Edits of one set follow each other: the set's row is locked for the length of the transaction. */
-  private async change(setId: number, body: (set: SetModel, t: Transaction) => Promise<number[]>): Promise<number[]> {
+  private async change(
+    setId: number,
+    body: (set: SetModel, t: Transaction) => Promise<number[]>,
+  ): Promise<number[]> {
     try {
-      return await this.sequelize.transaction(async (t) => body(await findSet(setId, { transaction: t, lock: true }), t));
+      return await this.sequelize.transaction(async (t) =>
+        body(await findSet(setId, { transaction: t, lock: true }), t),
+      );
     } catch (error) {
       if (error instanceof CommandError) throw new ProblemError('impossible-edit', error.message);
       throw error;
@@ -130,8 +158,10 @@ export class Edits {
     const ids = Object.keys(seen.photos).map(Number);
     const photos: Photo[] = await loadPhotos(set.id, ids, { transaction: t });
     const stale = photos.filter((photo) => photo.version !== seen.photos[photo.id]);
-    if (stale.length > 0) throw new ProblemError('stale', undefined, { rows: await rowsOf(set, stale, this.states) });
+    if (stale.length > 0)
+      throw new ProblemError('stale', undefined, { rows: await rowsOf(set, stale, this.states) });
     const changesSet = edit.commands.some((command) => !isPhotoCommand(command));
-    if (changesSet && seen.set !== set.version) throw new ProblemError('stale', undefined, { set: await photoSetOf(set) });
+    if (changesSet && seen.set !== set.version)
+      throw new ProblemError('stale', undefined, { set: await photoSetOf(set) });
   }
 }

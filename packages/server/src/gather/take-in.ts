@@ -15,7 +15,9 @@ export interface Arrival {
   stream: Readable;
 }
 
-type Placed = { photoId: number; kind: 'new' | 'already-here' | 'back-from-bin' } | { photoId: number; kind: 'from-another-set'; setName: string };
+type Placed =
+  | { photoId: number; kind: 'new' | 'already-here' | 'back-from-bin' }
+  | { photoId: number; kind: 'from-another-set'; setName: string };
 
 const wordsFrom = ({ found }: OriginalFacts): Words => ({
   role: null,
@@ -71,7 +73,15 @@ export class TakeIn {
   }
 
   /** Facts of an original that is known already, or of a new one after looking at it. */
-  private async factsOf({ path, hash, bytes }: { path: string; hash: string; bytes: number }): Promise<OriginalFacts> {
+  private async factsOf({
+    path,
+    hash,
+    bytes,
+  }: {
+    path: string;
+    hash: string;
+    bytes: number;
+  }): Promise<OriginalFacts> {
     const known = await OriginalModel.findByPk(hash);
     if (known && (await this.vault.has(this.vault.original(hash)))) return known.facts;
     const facts = await this.pool.inspect({
@@ -103,7 +113,12 @@ export class TakeIn {
   }
 
   /** Gives the photo its row: a new one, or the one it already has in this set or another. */
-  private async place(set: SetModel, position: number, fileName: string, facts: OriginalFacts): Promise<Placed> {
+  private async place(
+    set: SetModel,
+    position: number,
+    fileName: string,
+    facts: OriginalFacts,
+  ): Promise<Placed> {
     const known = await PhotoModel.findOne({ where: { siteId: set.siteId, originalHash: facts.hash } });
     if (known) {
       const here = await MembershipModel.findOne({ where: { setId: set.id, photoId: known.id } });
@@ -127,7 +142,9 @@ export class TakeIn {
       }));
     await MembershipModel.create({ setId: set.id, photoId: photo.id, position, slots: null, binned: false });
     if (!known) return { photoId: photo.id, kind: 'new' };
-    const elsewhere = await MembershipModel.findOne({ where: { photoId: photo.id, setId: { [Op.ne]: set.id } } });
+    const elsewhere = await MembershipModel.findOne({
+      where: { photoId: photo.id, setId: { [Op.ne]: set.id } },
+    });
     const other = elsewhere && (await SetModel.findByPk(elsewhere.setId));
     return { photoId: photo.id, kind: 'from-another-set', setName: other?.name ?? 'another set' };
   }
@@ -135,7 +152,13 @@ export class TakeIn {
   private async refuse(setId: number, fileName: string, bytes: number, error: RefusedError) {
     // The same file refused twice needs one row.
     await RefusalModel.destroy({ where: { setId, fileName } });
-    const { id } = await RefusalModel.create({ setId, fileName, bytes, code: error.code, sentence: error.message });
+    const { id } = await RefusalModel.create({
+      setId,
+      fileName,
+      bytes,
+      code: error.code,
+      sentence: error.message,
+    });
     return { id, fileName, bytes, code: error.code, sentence: error.message };
   }
 }

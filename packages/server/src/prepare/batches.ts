@@ -1,5 +1,13 @@
 // Groups wanted variants so that one decode serves many: a batch is a photo and one crop of it.
-import { planPhoto, type Photo, type PlannedVariant, type Policy, type Rect, type ShapeId, type SlotId } from '@dusky-otter/core';
+import {
+  planPhoto,
+  type Photo,
+  type PlannedVariant,
+  type Policy,
+  type Rect,
+  type ShapeId,
+  type SlotId,
+} from '@dusky-otter/core';
 
 export interface Batch {
   photo: Photo;

@@ -66,7 +66,13 @@ export class Preparer {
     const photos = (await loadPhotos(setId)).filter((photo) => !photo.binned);
     const { batches, wanted } = batchesOf(photos, set.slots, policy);
     const before = this.work.get(setId);
-    this.work.set(setId, { photos, batches, wanted, paused: before?.paused ?? false, onScreen: before?.onScreen ?? [] });
+    this.work.set(setId, {
+      photos,
+      batches,
+      wanted,
+      paused: before?.paused ?? false,
+      onScreen: before?.onScreen ?? [],
+    });
     this.report(setId);
     this.pump();
   }
@@ -144,7 +150,10 @@ export class Preparer {
     const outputs = this.open(batch);
     const { photo, crop, shape } = batch;
     for (const { key } of outputs) this.making.add(key);
-    this.doing.set(setId, `${photo.words.title || photo.fileName}, ${shape === 'own' ? 'whole photo' : shape}`);
+    this.doing.set(
+      setId,
+      `${photo.words.title || photo.fileName}, ${shape === 'own' ? 'whole photo' : shape}`,
+    );
     this.report(setId);
     const notes: Promise<void>[] = [];
     try {
@@ -155,7 +164,10 @@ export class Preparer {
           facts: photo.original,
           incoming: this.vault.incoming,
           crop,
-          outputs: outputs.map((output) => ({ ...output, path: this.vault.variant(output.key, output.format) })),
+          outputs: outputs.map((output) => ({
+            ...output,
+            path: this.vault.variant(output.key, output.format),
+          })),
         },
         (made) => {
           const format = outputs.find(({ key }) => key === made.key)!.format;
@@ -167,7 +179,9 @@ export class Preparer {
       await Promise.allSettled(notes);
       const reason = error instanceof Error ? error.message : String(error);
       // Shutting down ends the processes: that is no fault of the pictures.
-      if (!this.closed) for (const { key } of outputs) if (!this.stored.get(key)) this.failures.set(key, `Could not be made: ${reason}`);
+      if (!this.closed)
+        for (const { key } of outputs)
+          if (!this.stored.get(key)) this.failures.set(key, `Could not be made: ${reason}`);
     } finally {
       for (const { key } of outputs) this.making.delete(key);
       this.doing.delete(setId);
@@ -180,7 +194,13 @@ export class Preparer {
     await this.stored.add(made, photo.original.hash, format);
     for (const [setId, work] of this.work) {
       if (!work.wanted.has(made.key)) continue;
-      this.hub.tell(setId, { type: 'variant', photoId: photo.id, key: made.key, bytes: made.bytes, contentHash: made.contentHash });
+      this.hub.tell(setId, {
+        type: 'variant',
+        photoId: photo.id,
+        key: made.key,
+        bytes: made.bytes,
+        contentHash: made.contentHash,
+      });
       this.report(setId);
     }
   }

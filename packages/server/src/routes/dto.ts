@@ -1,6 +1,17 @@
 // What requests must look like, as classes with class-validator rules; wrong requests are answered with a sentence.
 import 'reflect-metadata';
-import type { Command, FocalPoint, OutputFormat, Policy, Rect, Role, SetDecisions, ShapeId, SlotId, Words } from '@dusky-otter/core';
+import type {
+  Command,
+  FocalPoint,
+  OutputFormat,
+  Policy,
+  Rect,
+  Role,
+  SetDecisions,
+  ShapeId,
+  SlotId,
+  Words,
+} from '@dusky-otter/core';
 import { plainToInstance, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -58,7 +69,10 @@ class CropCommandDto {
   @Equals('crop') kind!: 'crop';
   @IsInt() photo!: number;
   @Matches(/^(own|\d{1,4}:\d{1,4})$/) shape!: ShapeId;
-  @ValidateIf((o: CropCommandDto) => o.crop !== null) @ValidateNested() @Type(() => RectDto) crop!: RectDto | null;
+  @ValidateIf((o: CropCommandDto) => o.crop !== null)
+  @ValidateNested()
+  @Type(() => RectDto)
+  crop!: RectDto | null;
 }
 
 class WordsCommandDto {
@@ -70,7 +84,8 @@ class WordsCommandDto {
 class SlotsCommandDto {
   @Equals('slots') kind!: 'slots';
   @IsInt() photo!: number;
-  @ValidateIf((o: SlotsCommandDto) => o.slots !== null) @IsArray() @IsString({ each: true }) slots!: SlotId[] | null;
+  @ValidateIf((o: SlotsCommandDto) => o.slots !== null) @IsArray() @IsString({ each: true }) slots!:
+    SlotId[] | null;
 }
 
 class BinCommandDto {

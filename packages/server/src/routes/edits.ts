@@ -21,12 +21,17 @@ export const editRoutes =
     const answer = async (setId: number, before: SetModel, photoIds: number[]): Promise<EditAnswer> => {
       const set = await findSet(setId);
       const setChanged = set.version !== before.version;
-      const rows = await rowsOf(set, await loadPhotos(setId, setChanged ? undefined : photoIds), parts.preparer);
+      const rows = await rowsOf(
+        set,
+        await loadPhotos(setId, setChanged ? undefined : photoIds),
+        parts.preparer,
+      );
       const result = { rows, set: await photoSetOf(set), edits: await depthOf(setId) };
       parts.hub.tell(setId, { type: 'rows', rows });
       parts.hub.tell(setId, { type: 'set', set: result.set, edits: result.edits });
       // The policy is the site's and a photo may stand in several sets: their wants may have changed, too.
-      for (const { id } of await SetModel.findAll({ where: { siteId: set.siteId } })) void parts.preparer.reconcile(id);
+      for (const { id } of await SetModel.findAll({ where: { siteId: set.siteId } }))
+        void parts.preparer.reconcile(id);
       return result;
     };
 

@@ -17,7 +17,10 @@ import { ProblemError } from '../problems.ts';
 import { findSet, findSite, loadPhotos, rowsOf } from '../sets/rows.ts';
 import { idFrom } from './dto.ts';
 
-type Query = FastifyRequest<{ Params: { id: string; '*'?: string }; Querystring: { photos?: string; slot?: string } }>;
+type Query = FastifyRequest<{
+  Params: { id: string; '*'?: string };
+  Querystring: { photos?: string; slot?: string };
+}>;
 
 /** The rows that were asked for (ids joined by commas), or all; never those in the bin. */
 async function partsOf(parts: Parts, request: Query): Promise<HandoverParts> {
@@ -45,9 +48,12 @@ export const handoverRoutes =
   async (app) => {
     app.get('/api/sets/:id/markup', async (request: Query, reply) => {
       const { slot } = request.query;
-      if (slot !== undefined && !isSlotId(slot)) throw new ProblemError('bad-request', `There is no slot “${slot}”.`);
+      if (slot !== undefined && !isSlotId(slot))
+        throw new ProblemError('bad-request', `There is no slot “${slot}”.`);
       const { rows, setSlots } = await partsOf(parts, request);
       const figures = rows.flatMap((row) => markupOf(row, setSlots, slot));
+      if (figures.length === 0)
+        throw new ProblemError('bad-request', 'None of these photos stands in this slot.');
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
     });
 
@@ -65,10 +71,18 @@ export const handoverRoutes =
       const handover = await partsOf(parts, request);
       const path = request.params['*'] || 'index.html';
       const text = textFiles(handover)[path];
-      const kinds: Record<string, string> = { html: 'text/html', css: 'text/css', json: 'application/json', csv: 'text/csv' };
-      if (text !== undefined) return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
+      const kinds: Record<string, string> = {
+        html: 'text/html',
+        css: 'text/css',
+        json: 'application/json',
+        csv: 'text/csv',
+      };
+      if (text !== undefined)
+        return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
       const variant = variantPaths(handover.rows).get(path);
       if (!variant) throw new ProblemError('no-such-file');
-      return reply.type(MIME[variant.format]).send(createReadStream(parts.vault.variant(variant.key, variant.format)));
+      return reply
+        .type(MIME[variant.format])
+        .send(createReadStream(parts.vault.variant(variant.key, variant.format)));
     });
   };

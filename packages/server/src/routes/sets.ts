@@ -5,7 +5,16 @@ import type { Readable } from 'node:stream';
 import type { Parts } from '../app.ts';
 import { RefusalModel, SetModel, SiteModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
-import { depthOf, findSet, findSite, loadPhotos, photoSetOf, refusalsOf, rowsOf, summariesOf } from '../sets/rows.ts';
+import {
+  depthOf,
+  findSet,
+  findSite,
+  loadPhotos,
+  photoSetOf,
+  refusalsOf,
+  rowsOf,
+  summariesOf,
+} from '../sets/rows.ts';
 import { AttentionDto, checked, idFrom, NewSetDto, PauseDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
@@ -27,7 +36,11 @@ async function stateOf(parts: Parts, setId: number): Promise<SetState> {
 /** Opens a server-sent event stream (HTML standard, 9.2) that ends when the reader goes. */
 function streamEvents(parts: Parts, setId: number, request: FastifyRequest, reply: FastifyReply): void {
   reply.hijack();
-  reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', connection: 'keep-alive' });
+  reply.raw.writeHead(200, {
+    'content-type': 'text/event-stream',
+    'cache-control': 'no-store',
+    connection: 'keep-alive',
+  });
   const tell = (event: SetEvent) => reply.raw.write(`data: ${JSON.stringify(event)}\n\n`);
   tell({ type: 'preparation', preparation: parts.preparer.progressOf(setId) });
   const stop = parts.hub.listen(setId, tell);
@@ -42,7 +55,11 @@ function streamEvents(parts: Parts, setId: number, request: FastifyRequest, repl
 function sentName(request: FastifyRequest): string {
   const { name } = request.query as { name?: string };
   // eslint-disable-next-line no-control-regex -- control characters are what must go
-  const plain = (name ?? '').split(/[\\/]/).at(-1)!.replace(/[\u0000-\u001f\u007f]/g, '').slice(0, 255);
+  const plain = (name ?? '')
+    .split(/[\\/]/)
+    .at(-1)!
+    .replace(/[\u0000-\u001f\u007f]/g, '')
+    .slice(0, 255);
   if (plain === '') throw new ProblemError('bad-request', 'A file needs a name.');
   return plain;
 }
@@ -76,8 +93,12 @@ export const setRoutes =
 
     app.post('/sets/:id/files', { bodyLimit: Number.MAX_SAFE_INTEGER }, async (request: ById) => {
       const setId = idFrom(request.params.id);
-      const result = await parts.takeIn.add(setId, { fileName: sentName(request), stream: request.body as Readable });
-      if (result.kind === 'refused') parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
+      const result = await parts.takeIn.add(setId, {
+        fileName: sentName(request),
+        stream: request.body as Readable,
+      });
+      if (result.kind === 'refused')
+        parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
       else parts.hub.tell(setId, { type: 'rows', rows: [result.row] });
       const set = await photoSetOf(await findSet(setId));
       parts.hub.tell(setId, { type: 'set', set, edits: await depthOf(setId) });
@@ -85,13 +106,16 @@ export const setRoutes =
       return result;
     });
 
-    app.delete('/sets/:id/refusals/:refusal', async (request: FastifyRequest<{ Params: { id: string; refusal: string } }>) => {
-      const setId = idFrom(request.params.id);
-      await RefusalModel.destroy({ where: { setId, id: idFrom(request.params.refusal) } });
-      const refusals = await refusalsOf(setId);
-      parts.hub.tell(setId, { type: 'refusals', refusals });
-      return refusals;
-    });
+    app.delete(
+      '/sets/:id/refusals/:refusal',
+      async (request: FastifyRequest<{ Params: { id: string; refusal: string } }>) => {
+        const setId = idFrom(request.params.id);
+        await RefusalModel.destroy({ where: { setId, id: idFrom(request.params.refusal) } });
+        const refusals = await refusalsOf(setId);
+        parts.hub.tell(setId, { type: 'refusals', refusals });
+        return refusals;
+      },
+    );
 
     app.put('/sets/:id/attention', async (request: ById, reply) => {
       parts.preparer.attend(idFrom(request.params.id), checked(AttentionDto, request.body).photos);

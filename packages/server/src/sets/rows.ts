@@ -10,7 +10,15 @@ import {
   type SetSummary,
 } from '@dusky-otter/core';
 import type { Transaction } from 'sequelize';
-import { EditModel, MembershipModel, OriginalModel, PhotoModel, RefusalModel, SetModel, SiteModel } from '../database/models.ts';
+import {
+  EditModel,
+  MembershipModel,
+  OriginalModel,
+  PhotoModel,
+  RefusalModel,
+  SetModel,
+  SiteModel,
+} from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
 
 /** What is known of a wanted variant beyond its plan. */
@@ -22,7 +30,10 @@ export interface VariantStates {
 type InTransaction = { transaction?: Transaction };
 
 /** @throws ProblemError no-such-set */
-export async function findSet(setId: number, options: InTransaction & { lock?: boolean } = {}): Promise<SetModel> {
+export async function findSet(
+  setId: number,
+  options: InTransaction & { lock?: boolean } = {},
+): Promise<SetModel> {
   const set = await SetModel.findByPk(setId, options);
   if (!set) throw new ProblemError('no-such-set');
   return set;
@@ -49,11 +60,18 @@ function photoOf(membership: MembershipModel, photo: PhotoModel, original: Origi
 }
 
 /** The photos of a set in order, binned ones too, or those of them that are asked for. */
-export async function loadPhotos(setId: number, only?: readonly number[], options: InTransaction = {}): Promise<Photo[]> {
+export async function loadPhotos(
+  setId: number,
+  only?: readonly number[],
+  options: InTransaction = {},
+): Promise<Photo[]> {
   const where = { setId, ...(only && { photoId: [...only] }) };
   const memberships = await MembershipModel.findAll({ where, order: [['position', 'ASC']], ...options });
   const photos = await PhotoModel.findAll({ where: { id: memberships.map((m) => m.photoId) }, ...options });
-  const originals = await OriginalModel.findAll({ where: { hash: photos.map((p) => p.originalHash) }, ...options });
+  const originals = await OriginalModel.findAll({
+    where: { hash: photos.map((p) => p.originalHash) },
+    ...options,
+  });
   const photoById = new Map(photos.map((photo) => [photo.id, photo]));
   const originalByHash = new Map(originals.map((original) => [original.hash, original]));
   return memberships.map((membership) => {
@@ -63,23 +81,29 @@ export async function loadPhotos(setId: number, only?: readonly number[], option
 }
 
 /** Photos as rows of the worktable: with every wanted variant and what is stored of it. */
-export async function rowsOf(set: SetModel, photos: readonly Photo[], states: VariantStates): Promise<PhotoRow[]> {
+export async function rowsOf(
+  set: SetModel,
+  photos: readonly Photo[],
+  states: VariantStates,
+): Promise<PhotoRow[]> {
   const { policy } = await findSite(set);
   return photos.map((photo) => {
-    const variants = planPhoto(photo, set.slots, policy).map(({ key, slot, shape, width, height, format }): RowVariant => {
-      const stored = states.get(key);
-      return {
-        key,
-        slot,
-        shape,
-        width,
-        height,
-        format,
-        bytes: stored?.bytes ?? null,
-        contentHash: stored?.contentHash ?? null,
-        failure: states.failureOf(key),
-      };
-    });
+    const variants = planPhoto(photo, set.slots, policy).map(
+      ({ key, slot, shape, width, height, format }): RowVariant => {
+        const stored = states.get(key);
+        return {
+          key,
+          slot,
+          shape,
+          width,
+          height,
+          format,
+          bytes: stored?.bytes ?? null,
+          contentHash: stored?.contentHash ?? null,
+          failure: states.failureOf(key),
+        };
+      },
+    );
     return { ...photo, variants };
   });
 }
@@ -87,7 +111,14 @@ export async function rowsOf(set: SetModel, photos: readonly Photo[], states: Va
 export async function photoSetOf(set: SetModel): Promise<PhotoSet> {
   const members = await MembershipModel.findAll({ where: { setId: set.id }, order: [['position', 'ASC']] });
   const { policy } = await findSite(set);
-  return { id: set.id, name: set.name, slots: set.slots, version: set.version, policy, order: members.map((m) => m.photoId) };
+  return {
+    id: set.id,
+    name: set.name,
+    slots: set.slots,
+    version: set.version,
+    policy,
+    order: members.map((m) => m.photoId),
+  };
 }
 
 export async function refusalsOf(setId: number): Promise<Refusal[]> {

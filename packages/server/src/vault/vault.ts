@@ -70,7 +70,10 @@ export class Vault {
   }
 
   /** Streams a file in, hashing on the way. It stays under a temporary name until `keepOriginal`. */
-  async receive(stream: Readable, limitBytes: number): Promise<{ path: string; hash: string; bytes: number }> {
+  async receive(
+    stream: Readable,
+    limitBytes: number,
+  ): Promise<{ path: string; hash: string; bytes: number }> {
     const path = join(this.incoming, randomUUID());
     const file = await open(path, 'wx');
     const hash = createHash('sha256');

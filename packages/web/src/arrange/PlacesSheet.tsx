@@ -1,0 +1,82 @@
+// What holds for the whole set: its name, its default slots and the modern format of its site.
+import { SLOTS, type SlotId } from '@dusky-otter/core';
+import { useDraft } from '../state/draft.ts';
+import { edit, useWork } from '../state/store.ts';
+import { Sheet } from '../ui/Sheet.tsx';
+
+function NameField({ name }: { name: string }) {
+  const draft = useDraft(name, (next) => {
+    if (next.trim()) edit('name of the set', [{ kind: 'set', change: { name: next.trim() } }]);
+  });
+  return (
+    <label className="block font-semibold">
+      Name of the set
+      <input
+        className="field mt-1 text-[15px] font-normal"
+        maxLength={200}
+        value={draft.text}
+        onChange={(event) => draft.change(event.target.value)}
+        onBlur={draft.flush}
+      />
+    </label>
+  );
+}
+
+export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const set = useWork((state) => state.set);
+  if (!set) return null;
+  const toggle = (id: SlotId) => {
+    const slots = SLOTS.map((slot) => slot.id).filter((other) =>
+      other === id ? !set.slots.includes(id) : set.slots.includes(other),
+    );
+    edit('places of the set', [{ kind: 'set', change: { slots } }]);
+  };
+  return (
+    <Sheet
+      open={open}
+      onClose={onClose}
+      title="Places and formats"
+      about="These hold for every photo of the set that has none of its own."
+    >
+      <div className="grid gap-5">
+        <NameField name={set.name} />
+        <fieldset>
+          <legend className="mb-1 font-semibold">Places</legend>
+          {SLOTS.map((slot) => (
+            <label key={slot.id} className="flex items-baseline gap-2 border-t border-rule py-1.5">
+              <input
+                type="checkbox"
+                className="accent-kelp"
+                checked={set.slots.includes(slot.id)}
+                onChange={() => toggle(slot.id)}
+              />
+              {slot.name}
+              <span className="ml-auto text-[12px] text-ink-2">
+                {slot.hint}, {slot.budget / 1000} kB on a phone
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <fieldset>
+          <legend className="mb-1 font-semibold">Modern format, for all sets of the site</legend>
+          {(['avif', 'webp'] as const).map((modern) => (
+            <label key={modern} className="flex items-baseline gap-2 border-t border-rule py-1.5">
+              <input
+                type="radio"
+                name="modern"
+                className="accent-kelp"
+                checked={set.policy.modern === modern}
+                onChange={() => edit('modern format', [{ kind: 'set', change: { policy: { modern } } }])}
+              />
+              {modern === 'avif' ? 'AVIF' : 'WebP'}
+              <span className="ml-auto text-[12px] text-ink-2">
+                {modern === 'avif' ? 'smallest files' : 'made faster, read by older browsers'}; a JPEG or PNG
+                goes with it
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,22 @@
+// The shapes a photo is shown in, each with the first slot that asks for it.
+import { slotById, type ShapeId, type Slot, type SlotId, type SlotShape } from '@dusky-otter/core';
+
+export interface ShapeUse {
+  shape: ShapeId;
+  slot: Slot;
+  part: SlotShape;
+  /** "Full-width hero 3:1". */
+  label: string;
+}
+
+export function shapeUses(slots: readonly SlotId[]): ShapeUse[] {
+  const uses = new Map<ShapeId, ShapeUse>();
+  for (const slot of slots.map(slotById)) {
+    for (const part of slot.shapes) {
+      const { shape } = part;
+      if (!uses.has(shape))
+        uses.set(shape, { shape, slot, part, label: `${slot.name} ${shape === 'own' ? '' : shape}`.trim() });
+    }
+  }
+  return [...uses.values()];
+}

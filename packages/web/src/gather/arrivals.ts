@@ -1,0 +1,113 @@
+// Files on their way in: three at a time, each with its own progress and its own result.
+import type { TakeInResult } from '@dusky-otter/core';
+import { create } from 'zustand';
+import { api, sendFile } from '../api/client.ts';
+
+export interface Arrival {
+  id: number;
+  name: string;
+  bytes: number;
+  /** Part that has been sent, 0 to 1. At 1 the server looks at the picture. */
+  sent: number;
+  state: 'waiting' | 'sending' | 'done' | 'known' | 'failed';
+  sentence: string | null;
+}
+
+interface Gathering {
+  arrivals: Arrival[];
+}
+
+export const useGathering = create<Gathering>(() => ({ arrivals: [] }));
+
+const AT_ONCE = 3;
+let lastId = 0;
+let running = 0;
+const waiting: { id: number; setId: number; file: File }[] = [];
+const controllers = new Map<number, AbortController>();
+
+const update = (id: number, change: Partial<Arrival>): void =>
+  useGathering.setState(({ arrivals }) => ({
+    arrivals: arrivals.map((arrival) => (arrival.id === id ? { ...arrival, ...change } : arrival)),
+  }));
+
+const drop = (id: number): void =>
+  useGathering.setState(({ arrivals }) => ({ arrivals: arrivals.filter((arrival) => arrival.id !== id) }));
+
+function settle(id: number, result: TakeInResult): void {
+  switch (result.kind) {
+    case 'new':
+    case 'refused':
+      // The photo has its row, a refusal has its own: nothing more to say here.
+      return drop(id);
+    case 'already-here':
+      return update(id, {
+        state: 'known',
+        sentence: `The same file is here already, as “${result.row.fileName}”. Nothing was added.`,
+      });
+    case 'back-from-bin':
+      return update(id, {
+        state: 'known',
+        sentence: 'This photo was in the bin; it is back with its decisions.',
+      });
+    case 'from-another-set':
+      return update(id, {
+        state: 'known',
+        sentence: `This photo also stands in “${result.setName}”; its crops and words are shared.`,
+      });
+  }
+}
+
+async function send({ id, setId, file }: (typeof waiting)[number]): Promise<void> {
+  const controller = new AbortController();
+  controllers.set(id, controller);
+  update(id, { state: 'sending' });
+  try {
+    settle(id, await sendFile(setId, file, (sent) => update(id, { sent }), controller.signal));
+  } catch (error) {
+    if (controller.signal.aborted) drop(id);
+    else update(id, { state: 'failed', sentence: error instanceof Error ? error.message : String(error) });
+  } finally {
+    controllers.delete(id);
+    running -= 1;
+    pump();
+  }
+}
+
+function pump(): void {
+  while (running < AT_ONCE) {
+    const next = waiting.shift();
+    if (!next) return;
+    running += 1;
+    void send(next);
+  }
+}
+
+/** Takes files into a set. What is far too large is refused here, before it is sent for nothing. */
+export async function gather(setId: number, files: readonly File[]): Promise<void> {
+  const { bytes: limit } = await api.limits();
+  for (const file of files) {
+    const id = ++lastId;
+    const tooLarge = file.size > limit;
+    const sentence = `The file has ${Math.round(file.size / 1e6)} MB; up to ${limit / 1e6} MB can be taken in. Export it smaller and add it again.`;
+    const arrival: Arrival = {
+      id,
+      name: file.name,
+      bytes: file.size,
+      sent: 0,
+      state: tooLarge ? 'failed' : 'waiting',
+      sentence: tooLarge ? sentence : null,
+    };
+    useGathering.setState(({ arrivals }) => ({ arrivals: [...arrivals, arrival] }));
+    if (!tooLarge) waiting.push({ id, setId, file });
+  }
+  pump();
+}
+
+/** Stops a file that waits or is being sent, or puts its line away. */
+export function dismissArrival(id: number): void {
+  const at = waiting.findIndex((entry) => entry.id === id);
+  if (at >= 0) waiting.splice(at, 1);
+  const controller = controllers.get(id);
+  if (controller) controller.abort();
+  else drop(id);
+}

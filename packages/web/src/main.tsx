@@ -1,0 +1,30 @@
+// Starts the web application: fonts, styles, routes.
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
+import '@fontsource-variable/bricolage-grotesque/wght.css';
+import './ui/styles.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { FrameBench } from './frame/FrameBench.tsx';
+import { Rehearse } from './rehearse/Rehearse.tsx';
+import { SetList } from './shell/SetList.tsx';
+import { SetShell } from './shell/SetShell.tsx';
+import { Worktable } from './worktable/Worktable.tsx';
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <BrowserRouter>
+      <Routes>
+        <Route path="/" element={<SetList />} />
+        <Route path="/sets/:setId" element={<SetShell />}>
+          <Route index element={<Navigate to="gather" replace />} />
+          <Route path="frame/:photoId" element={<FrameBench />} />
+          <Route path="rehearse" element={<Rehearse />} />
+          <Route path=":stop" element={<Worktable />} />
+        </Route>
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
+    </BrowserRouter>
+  </StrictMode>,
+);

@@ -1,0 +1,62 @@
+// The keys of the screens, so that none works only by memory.
+import { Sheet } from '../ui/Sheet.tsx';
+
+const KEYS: { where: string; keys: [string, string][] }[] = [
+  {
+    where: 'Everywhere',
+    keys: [
+      ['/', 'find a photo or an action'],
+      ['?', 'show these keys'],
+      ['Ctrl Z', 'undo'],
+      ['Ctrl Shift Z', 'redo'],
+    ],
+  },
+  {
+    where: 'On the worktable',
+    keys: [
+      ['↑ ↓', 'go from photo to photo'],
+      ['Shift ↑ ↓', 'select on the way'],
+      ['Space', 'select or let go'],
+      ['Ctrl A', 'select all that are shown'],
+      ['Esc', 'let go of the selection'],
+      ['Enter', 'open the photo at its bench'],
+      ['W', 'go to the next photo without words and write'],
+      ['Delete', 'put the selected photos into the bin'],
+    ],
+  },
+  {
+    where: 'At the frame bench',
+    keys: [
+      ['Arrows', 'move the focal point or the chosen crop by 1 px'],
+      ['Shift arrows', 'move by 10 px'],
+      ['+ −', 'make the chosen crop larger or smaller'],
+      ['C', 'confirm the focal point'],
+      ['J K', 'next or previous photo'],
+      ['Esc', 'back to the table'],
+    ],
+  },
+];
+
+export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Sheet open={open} onClose={onClose} title="Keys" wide>
+      <div className="grid gap-6 sm:grid-cols-2">
+        {KEYS.map(({ where, keys }) => (
+          <section key={where}>
+            <h2 className="mb-2 text-[14px] font-semibold">{where}</h2>
+            <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 gap-y-1.5">
+              {keys.map(([key, does]) => (
+                <div key={key} className="contents">
+                  <dt>
+                    <kbd className="key">{key}</kbd>
+                  </dt>
+                  <dd className="text-ink-2">{does}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,105 @@
+// The path on the left: the stops of the job, what is left at each, and at its foot what is saved.
+import { Redo2, Undo2 } from 'lucide-react';
+import { useMemo } from 'react';
+import { NavLink } from 'react-router';
+import { useSetSlots } from '../state/derived.ts';
+import { redo, undo, useWork } from '../state/store.ts';
+import { STOPS, stopState, type StopId } from './stops.ts';
+
+const DOTS: Record<'none' | 'part' | 'done', string> = {
+  none: 'border-rule-strong bg-paper',
+  part: 'border-amber bg-[linear-gradient(90deg,var(--amber)_50%,var(--paper)_0)]',
+  done: 'border-moss bg-moss',
+};
+const SAID = { none: 'not begun', part: 'partly done', done: 'done' } as const;
+
+function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number }) {
+  const rows = useWork((state) => state.rows);
+  const refusals = useWork((state) => state.refusals.length);
+  const slots = useSetSlots();
+  const { count, state } = useMemo(() => stopState(id, rows, slots, refusals), [id, rows, slots, refusals]);
+  return (
+    <li className="stop">
+      <NavLink
+        to={`/sets/${setId}/${id}`}
+        className={({ isActive }) =>
+          `relative grid h-[46px] grid-cols-[40px_1fr_auto] items-center pr-3 ${isActive ? 'bg-sheet shadow-[inset_0_1px_var(--rule),inset_0_-1px_var(--rule),inset_3px_0_var(--kelp)]' : 'hover:bg-sheet'}`
+        }
+      >
+        {({ isActive }) => (
+          <>
+            <i
+              className={`relative left-[20px] size-[14px] rounded-full border-2 ${DOTS[state]}`}
+              aria-hidden="true"
+            />
+            <b
+              className={`font-title text-[14px] font-[560] leading-tight ${isActive ? 'text-kelp-deep' : 'text-ink'}`}
+            >
+              {name}
+            </b>
+            <small className="whitespace-nowrap text-[12px] text-ink-2">
+              {count}
+              <span className="sr-only"> {SAID[state]}</span>
+            </small>
+          </>
+        )}
+      </NavLink>
+    </li>
+  );
+}
+
+function Saved() {
+  const edits = useWork((state) => state.edits);
+  const pending = useWork((state) => state.pending.length);
+  const unsaved = useWork((state) => state.unsaved);
+  const connected = useWork((state) => state.connected);
+  const at = edits?.savedAt ? new Date(edits.savedAt).toLocaleTimeString('en-GB') : null;
+  const head = unsaved ? 'Not saved yet' : pending > 0 ? 'Saving…' : at ? `Saved ${at}` : 'Nothing to save';
+  return (
+    <div className="mx-3 mt-auto border-t border-rule-strong pt-2.5 text-[12px] text-ink-2">
+      <b className={`block text-[12.5px] ${unsaved ? 'text-rust' : 'text-ink'}`} role="status">
+        {head}
+      </b>
+      {unsaved ?? (connected ? 'Originals untouched in the vault.' : 'Connecting to the server again…')}
+      <div className="mt-2 grid grid-cols-2 gap-1.5">
+        <button
+          className="chip justify-center"
+          disabled={!edits?.undo}
+          onClick={() => void undo()}
+          title={edits?.undoLabel ?? undefined}
+        >
+          <Undo2 size={13} aria-hidden="true" /> Undo
+        </button>
+        <button
+          className="chip justify-center"
+          disabled={!edits?.redo}
+          onClick={() => void redo()}
+          title={edits?.redoLabel ?? undefined}
+        >
+          <Redo2 size={13} aria-hidden="true" /> Redo
+        </button>
+      </div>
+      {edits && edits.undo > 0 && (
+        <p className="mt-1.5">
+          Undo reaches back {edits.undo} {edits.undo === 1 ? 'edit' : 'edits'}.
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function Path({ setId }: { setId: number }) {
+  return (
+    <nav
+      aria-label="The path of the job"
+      className="flex min-h-0 flex-col overflow-auto border-r border-rule-strong bg-paper py-3"
+    >
+      <ol>
+        {STOPS.map(({ id, name }) => (
+          <StopLink key={id} id={id} name={name} setId={setId} />
+        ))}
+      </ol>
+      <Saved />
+    </nav>
+  );
+}

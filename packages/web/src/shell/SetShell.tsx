@@ -1,0 +1,127 @@
+// The frame around every view of a set: bar, path, drop target, notices, keys that work everywhere.
+import { useCallback, useEffect, useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { Link, Outlet, useParams } from 'react-router';
+import { gather } from '../gather/arrivals.ts';
+import { closeSet, notify, openSet, redo, undo, useWork } from '../state/store.ts';
+import { Finder } from './Finder.tsx';
+import { KeysHelp } from './KeysHelp.tsx';
+import { Notices } from './Notices.tsx';
+import { Path } from './Path.tsx';
+import { TopBar } from './TopBar.tsx';
+
+export const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Opens the file chooser from anywhere inside the shell. */
+export interface ShellContext {
+  chooseFiles: () => void;
+}
+
+function useGlobalKeys(onFind: () => void, onHelp: () => void): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (isTyping(event.target)) return;
+      const control = event.ctrlKey || event.metaKey;
+      const key = event.key.toLowerCase();
+      if (control && key === 'z') {
+        event.preventDefault();
+        void (event.shiftKey ? redo() : undo());
+      } else if (event.key === '/' && !control) {
+        event.preventDefault();
+        onFind();
+      } else if (event.key === '?') {
+        event.preventDefault();
+        onHelp();
+      }
+    };
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, [onFind, onHelp]);
+}
+
+export function SetShell() {
+  const setId = Number(useParams().setId);
+  const { set, siteName, loadError, rows } = useWork();
+  const [finding, setFinding] = useState(false);
+  const [helping, setHelping] = useState(false);
+  useEffect(() => {
+    openSet(setId);
+    return closeSet;
+  }, [setId]);
+  useEffect(() => {
+    document.title = set ? `${set.name} · Dusky Otter` : 'Dusky Otter';
+  }, [set]);
+  useGlobalKeys(
+    useCallback(() => setFinding(true), []),
+    useCallback(() => setHelping(true), []),
+  );
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: (files) => {
+      if (files.length === 0) notify('There was no file in what was dropped.', 'bad');
+      else
+        gather(setId, files).catch((error: unknown) =>
+          notify(error instanceof Error ? error.message : String(error), 'bad'),
+        );
+    },
+    noClick: true,
+    noKeyboard: true,
+    // Every kind is taken and judged by the server: a file that is no photo gets its row with the reason.
+    useFsAccessApi: false,
+  });
+  return (
+    <div
+      {...getRootProps({ role: undefined, tabIndex: undefined })}
+      className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-[700px]:grid-cols-1"
+    >
+      <input {...getInputProps({ 'aria-label': 'Photos to add', id: 'photos-to-add' })} />
+      <div className="col-span-full grid">
+        <TopBar onFind={() => setFinding(true)}>
+          {set && (
+            <div className="flex min-w-0 items-center gap-2 text-[13.5px] text-[#cfc8d8] max-[700px]:hidden">
+              <Link to="/" className="whitespace-nowrap hover:text-white">
+                {siteName}
+              </Link>
+              <span aria-hidden="true">/</span>
+              <b className="truncate font-semibold text-white">{set.name}</b>
+              <span aria-hidden="true">/</span>
+              <span className="whitespace-nowrap">
+                {rows.length} {rows.length === 1 ? 'photo' : 'photos'}
+              </span>
+            </div>
+          )}
+        </TopBar>
+      </div>
+      <div className="min-h-0 max-[700px]:hidden [&>nav]:h-full">
+        <Path setId={setId} />
+      </div>
+      {loadError ? (
+        <main className="bg-sheet p-8">
+          <h1 className="text-[20px] font-[620]">This set can’t be shown</h1>
+          <p className="my-3 max-w-[60ch]">{loadError}</p>
+          <div className="flex gap-2">
+            <button className="btn btn-main" onClick={() => openSet(setId)}>
+              Try again
+            </button>
+            <Link to="/" className="btn">
+              All sets
+            </Link>
+          </div>
+        </main>
+      ) : set ? (
+        <Outlet context={{ chooseFiles: open } satisfies ShellContext} />
+      ) : (
+        <main className="bg-sheet p-8 text-ink-2">Opening the set…</main>
+      )}
+      {isDragActive && (
+        <div className="pointer-events-none fixed inset-2 z-20 grid place-items-center border-2 border-dashed border-kelp bg-kelp-soft/90 font-title text-[22px] text-kelp-deep">
+          Let go to add the photos
+        </div>
+      )}
+      <Finder open={finding} onClose={() => setFinding(false)} setId={setId} chooseFiles={open} />
+      <KeysHelp open={helping} onClose={() => setHelping(false)} />
+      <Notices />
+    </div>
+  );
+}

@@ -1,0 +1,230 @@
+// The open set as the screens see it: confirmed state, edits on their way, selection, filter, notices.
+import type {
+  Command,
+  Edit,
+  EditDepth,
+  Filter,
+  PhotoRow,
+  PhotoSet,
+  Preparation,
+  Refusal,
+  SetEvent,
+} from '@dusky-otter/core';
+import { create } from 'zustand';
+import { api, ApiError, listen, type EditAnswer } from '../api/client.ts';
+import { mergeRows, withPending, type Confirmed } from './pending.ts';
+
+export interface Notice {
+  text: string;
+  tone: 'plain' | 'bad';
+}
+
+export interface WorkState {
+  setId: number | null;
+  siteName: string;
+  /** What the server has confirmed. */
+  confirmed: Confirmed | null;
+  pending: Edit[];
+  /** Confirmed with pending on top: this is what screens show. Binned rows are left out. */
+  rows: PhotoRow[];
+  set: PhotoSet | null;
+  refusals: Refusal[];
+  preparation: Preparation | null;
+  edits: EditDepth | null;
+  loadError: string | null;
+  connected: boolean;
+  unsaved: string | null;
+  notice: Notice | null;
+  filter: Filter;
+  selected: ReadonlySet<number>;
+  cursor: number | null;
+  anchor: number | null;
+}
+
+const EMPTY: WorkState = {
+  setId: null,
+  siteName: '',
+  confirmed: null,
+  pending: [],
+  rows: [],
+  set: null,
+  refusals: [],
+  preparation: null,
+  edits: null,
+  loadError: null,
+  connected: true,
+  unsaved: null,
+  notice: null,
+  filter: 'all',
+  selected: new Set(),
+  cursor: null,
+  anchor: null,
+};
+
+export const useWork = create<WorkState>(() => EMPTY);
+
+const { getState: get, setState: put } = useWork;
+
+/** Writes confirmed state and pending edits, and what follows from both. */
+function show(confirmed: Confirmed, pending: Edit[], more: Partial<WorkState> = {}): void {
+  const { rows, set } = withPending(confirmed, pending);
+  const here = rows.filter((row) => !row.binned);
+  const ids = new Set(here.map((row) => row.id));
+  const { selected, cursor } = get();
+  put({
+    confirmed,
+    pending,
+    set,
+    rows: here,
+    selected: new Set([...selected].filter((id) => ids.has(id))),
+    cursor: cursor !== null && ids.has(cursor) ? cursor : null,
+    ...more,
+  });
+}
+
+export const notify = (text: string, tone: Notice['tone'] = 'plain'): void => put({ notice: { text, tone } });
+
+const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+function take(answer: EditAnswer, pending: Edit[]): void {
+  const { confirmed } = get();
+  if (!confirmed) return;
+  show({ rows: mergeRows(confirmed.rows, answer.rows), set: answer.set }, pending, {
+    edits: answer.edits,
+    unsaved: null,
+  });
+}
+
+function hear(event: SetEvent): void {
+  const { confirmed, pending } = get();
+  if (!confirmed) return;
+  switch (event.type) {
+    case 'preparation':
+      return put({ preparation: event.preparation });
+    case 'refusals':
+      return put({ refusals: event.refusals });
+    case 'set':
+      return show({ ...confirmed, set: event.set }, pending, { edits: event.edits });
+    case 'rows':
+      return show({ ...confirmed, rows: mergeRows(confirmed.rows, event.rows) }, pending);
+    case 'variant': {
+      const { key, bytes, contentHash } = event;
+      const rows = confirmed.rows.map((row) =>
+        row.id === event.photoId
+          ? { ...row, variants: row.variants.map((v) => (v.key === key ? { ...v, bytes, contentHash } : v)) }
+          : row,
+      );
+      return show({ ...confirmed, rows }, pending);
+    }
+  }
+}
+
+let stopListening: (() => void) | null = null;
+
+async function load(setId: number): Promise<void> {
+  const state = await api.set(setId);
+  if (get().setId !== setId) return;
+  show({ rows: state.rows, set: state.set }, get().pending, {
+    siteName: state.site.name,
+    refusals: state.refusals,
+    preparation: state.preparation,
+    edits: state.edits,
+    loadError: null,
+  });
+}
+
+/** Opens a set and listens to it. After a broken connection everything is read again: events were missed. */
+export function openSet(setId: number): void {
+  closeSet();
+  put({ ...EMPTY, setId });
+  const read = () => load(setId).catch((error: unknown) => put({ loadError: sentenceOf(error) }));
+  void read();
+  stopListening = listen(setId, hear, (connected) => {
+    if (connected && !get().connected) void read();
+    put({ connected });
+  });
+}
+
+export function closeSet(): void {
+  stopListening?.();
+  stopListening = null;
+  put(EMPTY);
+}
+
+const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+let sending: Promise<void> | null = null;
+
+/** Sends pending edits one after the other; waits and tries again while the server does not answer. */
+async function sendAll(): Promise<void> {
+  for (;;) {
+    const { pending, setId, confirmed } = get();
+    const [edit, ...rest] = pending;
+    if (!edit || setId === null || !confirmed) return;
+    const ids = new Set(edit.commands.flatMap((command) => ('photo' in command ? [command.photo] : [])));
+    const seen = confirmed.rows.filter((row) => ids.has(row.id)).map((row) => [row.id, row.version] as const);
+    try {
+      const answer = await api.edit(setId, edit, {
+        photos: Object.fromEntries(seen),
+        set: confirmed.set.version,
+      });
+      take(answer, get().pending.slice(1));
+    } catch (error) {
+      if (error instanceof ApiError && error.problem.status === 0) {
+        put({ unsaved: sentenceOf(error) });
+        await wait(2000);
+        continue;
+      }
+      const newer = error instanceof ApiError ? error.problem : null;
+      show({ rows: mergeRows(confirmed.rows, newer?.rows ?? []), set: newer?.set ?? confirmed.set }, rest);
+      notify(sentenceOf(error), 'bad');
+    }
+  }
+}
+
+function startSending(): Promise<void> {
+  sending ??= sendAll().finally(() => {
+    sending = null;
+  });
+  return sending;
+}
+
+/** Makes an edit: shown at once, saved right after. */
+export function edit(label: string, commands: Command[]): void {
+  const { confirmed, pending } = get();
+  if (!confirmed || commands.length === 0) return;
+  show(confirmed, [...pending, { label, commands }]);
+  void startSending();
+}
+
+async function step(direction: 'undo' | 'redo'): Promise<void> {
+  const { setId, edits } = get();
+  if (setId === null) return;
+  await startSending();
+  const label = direction === 'undo' ? get().edits?.undoLabel : edits?.redoLabel;
+  try {
+    take(await api[direction](setId), get().pending);
+    notify(`${direction === 'undo' ? 'Taken back' : 'Done again'}: ${label ?? 'the last edit'}`);
+  } catch (error) {
+    notify(sentenceOf(error), 'bad');
+  }
+}
+
+export const undo = (): Promise<void> => step('undo');
+export const redo = (): Promise<void> => step('redo');
+
+/** Puts a refusal's row away. */
+export async function dismissRefusal(id: number): Promise<void> {
+  const { setId } = get();
+  if (setId !== null) put({ refusals: await api.dismiss(setId, id) });
+}
+
+/** Stops making versions, or goes on. */
+export async function pausePreparation(paused: boolean): Promise<void> {
+  const { setId } = get();
+  if (setId !== null) put({ preparation: await api.pause(setId, paused) });
+}
+
+window.addEventListener('beforeunload', (event) => {
+  if (get().pending.length > 0) event.preventDefault();
+});

@@ -1,0 +1,84 @@
+// Rows for what is not a photo yet: files on their way, each with its progress, and files that were refused.
+import { bytesInWords } from '@dusky-otter/core';
+import { dismissArrival, useGathering, type Arrival } from '../gather/arrivals.ts';
+import { dismissRefusal, useWork } from '../state/store.ts';
+import { StateTag } from '../ui/marks.tsx';
+
+function saidOf({ state, sent, sentence }: Arrival): string {
+  if (sentence) return sentence;
+  if (state === 'waiting') return 'Waits for its turn';
+  return sent < 1 ? `${Math.round(sent * 100)} % sent` : 'Looking at the picture';
+}
+
+function ArrivalRow({ arrival }: { arrival: Arrival }) {
+  const { name, bytes, sent, state } = arrival;
+  const over = state === 'known' || state === 'failed';
+  return (
+    <li className="grid grid-cols-[46px_270px_236px_minmax(0,1fr)_auto] items-center border-b border-rule bg-sheet py-2 pr-4 max-[700px]:grid-cols-[1fr_auto]">
+      <span />
+      <span className="min-w-0 px-2.5">
+        <b className="block truncate font-semibold">{name}</b>
+        <span className="text-[12px] text-ink-2">{bytesInWords(bytes)}</span>
+      </span>
+      {over ? (
+        <span />
+      ) : (
+        <span
+          className="mx-2.5 h-[6px] bg-rule"
+          role="progressbar"
+          aria-label={`Sending ${name}`}
+          aria-valuemin={0}
+          aria-valuemax={100}
+          aria-valuenow={Math.round(sent * 100)}
+        >
+          <span className="block h-full bg-kelp" style={{ width: `${sent * 100}%` }} />
+        </span>
+      )}
+      <span className="px-2.5">
+        {over ? (
+          <StateTag state={state === 'known' ? 'todo' : 'stop'}>{saidOf(arrival)}</StateTag>
+        ) : (
+          <span className="text-ink-2">{saidOf(arrival)}</span>
+        )}
+      </span>
+      <button className="chip" onClick={() => dismissArrival(arrival.id)}>
+        {over ? 'Put away' : 'Cancel'}
+      </button>
+    </li>
+  );
+}
+
+export function ArrivalRows() {
+  const arrivals = useGathering((state) => state.arrivals);
+  const refusals = useWork((state) => state.refusals);
+  if (arrivals.length === 0 && refusals.length === 0) return null;
+  return (
+    <ul
+      aria-label="Files on their way, and files that were refused"
+      className="max-h-[40vh] shrink-0 overflow-auto border-b border-rule-strong"
+      tabIndex={0}
+    >
+      {arrivals.map((arrival) => (
+        <ArrivalRow key={arrival.id} arrival={arrival} />
+      ))}
+      {refusals.map(({ id, fileName, bytes, sentence }) => (
+        <li
+          key={id}
+          className="grid grid-cols-[46px_270px_minmax(0,1fr)_auto] items-center border-b border-rule bg-sheet py-2 pr-4 max-[700px]:grid-cols-[1fr_auto]"
+        >
+          <span />
+          <span className="min-w-0 px-2.5">
+            <b className="block truncate font-semibold">{fileName}</b>
+            <span className="text-[12px] text-ink-2">{bytesInWords(bytes)}, not taken in</span>
+          </span>
+          <span className="px-2.5">
+            <StateTag state="stop">{sentence}</StateTag>
+          </span>
+          <button className="chip" onClick={() => void dismissRefusal(id)}>
+            Put away
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

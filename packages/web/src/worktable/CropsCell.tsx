@@ -1,0 +1,52 @@
+// The crops of a row as pictures, each with its ratio and, where it falls short, a mark.
+import { cropFor, ratioOf, sharpnessOf, slotsOf, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { shapeUses } from '../frame/shapes.ts';
+import { CropPicture } from '../ui/CropPicture.tsx';
+
+const MARKS = { sharp: '', soft: '▲', 'too-small': '■' } as const;
+const SAID = { sharp: '', soft: 'soft on retina', 'too-small': 'too small' } as const;
+
+export function CropsCell({
+  row,
+  setSlots,
+  height,
+}: {
+  row: PhotoRow;
+  setSlots: readonly SlotId[];
+  height: number;
+}) {
+  const shown = shapeUses(slotsOf(row, setSlots));
+  if (shown.length === 0) return <span className="text-ink-2">Goes nowhere yet.</span>;
+  return (
+    <div className="flex items-end gap-[7px] overflow-hidden">
+      {shown.map(({ shape, slot, part }) => {
+        const crop = cropFor(row, shape);
+        const ratio = ratioOf(shape, crop);
+        const width = Math.min(Math.round(height * ratio), height * 3);
+        const { verdict } = sharpnessOf(slot, part, crop);
+        return (
+          <div
+            key={shape}
+            className="flex shrink-0 flex-col gap-[3px]"
+            title={`${slot.name}: ${crop.width} × ${crop.height} px ${SAID[verdict]}`}
+          >
+            <CropPicture
+              original={row.original}
+              crop={crop}
+              width={width}
+              height={Math.round(width / ratio)}
+              focal={row.focal}
+              size={height > 60 ? 'bench' : 'row'}
+            />
+            <small
+              className={`font-figure text-[11px] leading-none ${verdict === 'sharp' ? 'text-ink-2' : verdict === 'soft' ? 'text-amber' : 'text-rust'}`}
+            >
+              {shape === 'own' ? 'whole' : shape} {MARKS[verdict]}
+              {verdict !== 'sharp' && <span className="sr-only">{SAID[verdict]}</span>}
+            </small>
+          </div>
+        );
+      })}
+    </div>
+  );
+}

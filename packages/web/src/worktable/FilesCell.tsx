@@ -1,0 +1,32 @@
+// At Hand over: what goes out for a photo, and what still keeps it.
+import { bytesInWords, handoverConcerns, speakingSlug, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { StateTag } from '../ui/marks.tsx';
+
+export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
+  const made = row.variants.filter((v) => v.bytes !== null);
+  const concerns = handoverConcerns(row, setSlots);
+  return (
+    <div className="grid grid-cols-2 gap-4">
+      <div className="min-w-0">
+        <div className="truncate font-figure text-[12px]">{speakingSlug(row.words, row.fileName)}-…</div>
+        <div className="text-[12px] text-ink-2">
+          {made.length} of {row.variants.length} files,{' '}
+          {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))}
+        </div>
+      </div>
+      <ul className="grid content-start gap-0.5">
+        {concerns.slice(0, 3).map((concern) => (
+          <li key={concern.sentence} className="line-clamp-2">
+            <StateTag state={concern.severity}>{concern.sentence}</StateTag>
+          </li>
+        ))}
+        {concerns.length > 3 && <li className="text-[12px] text-ink-2">and {concerns.length - 3} more</li>}
+        {concerns.length === 0 && (
+          <li>
+            <StateTag state="ready">Can go out</StateTag>
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,190 @@
+// One photo on the table. A click selects; only Enter or the Open button opens.
+import { sealOf, bytesInWords, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical } from 'lucide-react';
+import { memo, type MouseEvent } from 'react';
+import { viewAddress } from '../api/client.ts';
+import { concernsFor } from '../state/derived.ts';
+import { select } from '../state/selection.ts';
+import { useWork } from '../state/store.ts';
+import { Seal, StateTag } from '../ui/marks.tsx';
+import { CropsCell } from './CropsCell.tsx';
+import { confirmFocal } from './edits.ts';
+import { FilesCell } from './FilesCell.tsx';
+import type { ColumnId, Lens } from './lenses.ts';
+import { PlacesCell } from './PlacesCell.tsx';
+import { WeightCell, WeightsCell } from './WeightCell.tsx';
+import { TextCell, WordsCell } from './WordsCell.tsx';
+
+interface Props {
+  row: PhotoRow;
+  index: number;
+  lens: Lens;
+  setSlots: readonly SlotId[];
+  shown: readonly number[];
+  onOpen: (id: number) => void;
+  sortable: boolean;
+}
+
+const CONTROLS = 'button, textarea, input, select, a, label';
+
+function FocalCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => void }) {
+  const { x, y, confirmed } = row.focal;
+  const own = Object.keys(row.crops).length;
+  return (
+    <div className="grid content-start gap-1.5">
+      <StateTag state={confirmed ? 'ready' : 'todo'}>{confirmed ? 'Confirmed' : 'A guess so far'}</StateTag>
+      <span className="text-[12px] text-ink-2">
+        {Math.round(x * 100)} % · {Math.round(y * 100)} %
+        {own > 0 && `, ${own} ${own === 1 ? 'crop' : 'crops'} of yours`}
+      </span>
+      <span className="flex gap-1.5">
+        {!confirmed && (
+          <button className="chip" onClick={() => confirmFocal([row])}>
+            Confirm
+          </button>
+        )}
+        <button className="chip" onClick={() => onOpen(row.id)}>
+          Open the bench
+        </button>
+      </span>
+    </div>
+  );
+}
+
+function PhotoCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => void }) {
+  const { original } = row;
+  const kind = [
+    original.frames > 1 && `${original.frames} frames`,
+    original.transparent && 'transparent',
+    original.profile?.startsWith('sRGB') ? null : original.profile,
+  ].filter(Boolean);
+  return (
+    <div className="grid h-full grid-cols-[102px_minmax(0,1fr)] gap-3">
+      <div className="grid h-full place-items-center overflow-hidden bg-neutral">
+        <img
+          src={viewAddress(original.hash, 'row')}
+          alt=""
+          className="max-h-full max-w-full object-contain"
+          loading="lazy"
+        />
+      </div>
+      <div className="min-w-0 text-[12px] leading-snug text-ink-2">
+        <div className="truncate text-[13.5px] font-semibold text-ink" title={row.fileName}>
+          {row.words.title || row.fileName}
+        </div>
+        {row.words.title && <div className="truncate">{row.fileName}</div>}
+        <div className="truncate">
+          {original.width} × {original.height}, {bytesInWords(original.bytes)}
+        </div>
+        {!row.words.title && kind.length > 0 && <div className="truncate">{kind.join(', ')}</div>}
+        <button
+          className="mt-0.5 underline decoration-rule-strong underline-offset-2 hover:text-ink"
+          onClick={() => onOpen(row.id)}
+          aria-label={`Open ${row.fileName}`}
+        >
+          Open
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function cellOf(column: ColumnId, { row, lens, setSlots, onOpen }: Props) {
+  const concerns = concernsFor(row, setSlots);
+  switch (column) {
+    case 'photo':
+      return <PhotoCell row={row} onOpen={onOpen} />;
+    case 'crops':
+      return <CropsCell row={row} setSlots={setSlots} height={lens.cropHeight} />;
+    case 'focal':
+      return <FocalCell row={row} onOpen={onOpen} />;
+    case 'weight':
+      return <WeightCell row={row} setSlots={setSlots} />;
+    case 'weights':
+      return <WeightsCell row={row} setSlots={setSlots} />;
+    case 'words':
+      return <WordsCell row={row} />;
+    case 'text':
+      return <TextCell row={row} />;
+    case 'places':
+      return <PlacesCell row={row} setSlots={setSlots} />;
+    case 'files':
+      return <FilesCell row={row} setSlots={setSlots} />;
+    case 'seal':
+      return (
+        <div className="grid h-full place-items-center">
+          <Seal parts={sealOf(concerns)} title={concerns.map((c) => c.sentence).join('\n')} />
+        </div>
+      );
+  }
+}
+
+export const Row = memo(function Row(props: Props) {
+  const { row, index, lens, shown, sortable } = props;
+  const selected = useWork((state) => state.selected.has(row.id));
+  const current = useWork((state) => state.cursor === row.id);
+  const sort = useSortable({ id: row.id, disabled: !sortable });
+  const click = (event: MouseEvent) => {
+    if (event.target instanceof Element && event.target.closest(CONTROLS)) return;
+    select(row.id, shown, { shift: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
+  };
+  return (
+    <div
+      ref={sort.setNodeRef}
+      role="row"
+      aria-rowindex={index + 2}
+      aria-selected={selected}
+      data-row={row.id}
+      tabIndex={current ? 0 : -1}
+      onClick={click}
+      onMouseDown={(event) =>
+        event.shiftKey &&
+        event.target instanceof Element &&
+        !event.target.closest(CONTROLS) &&
+        event.preventDefault()
+      }
+      className={`grid items-stretch border-b border-rule outline-offset-[-2px] ${selected ? 'bg-kelp-soft' : 'bg-sheet'} ${current ? 'shadow-[inset_3px_0_var(--focus)]' : ''}`}
+      style={{
+        gridTemplateColumns: `46px ${lens.widths}`,
+        height: lens.rowHeight,
+        transform: CSS.Translate.toString(sort.transform),
+        transition: sort.transition,
+        zIndex: sort.isDragging ? 5 : undefined,
+        position: 'relative',
+      }}
+    >
+      <div
+        role="gridcell"
+        className="flex flex-col items-center gap-2 pt-3 font-figure text-[11px] text-ink-3"
+      >
+        <input
+          type="checkbox"
+          className="size-[15px] accent-kelp"
+          checked={selected}
+          aria-label={`Select ${row.fileName}`}
+          onChange={() => select(row.id, shown, { shift: false, toggle: true })}
+        />
+        {String(index + 1).padStart(2, '0')}
+        {sortable && (
+          <button
+            ref={sort.setActivatorNodeRef}
+            {...sort.attributes}
+            {...sort.listeners}
+            role="button"
+            aria-label={`Move ${row.fileName}`}
+            className="cursor-grab text-ink-3"
+          >
+            <GripVertical size={14} aria-hidden="true" />
+          </button>
+        )}
+      </div>
+      {lens.columns.map((column) => (
+        <div key={column} role="gridcell" className="min-w-0 overflow-hidden px-2.5 py-[9px]">
+          {cellOf(column, props)}
+        </div>
+      ))}
+    </div>
+  );
+});

@@ -1,0 +1,112 @@
+// The weight of a row against its budget: as one bar on the table, and place by place at Weigh.
+import {
+  bytesInWords,
+  phoneWeights,
+  RETINA_LAPTOP,
+  variantSentTo,
+  type PhotoRow,
+  type SlotId,
+  type SlotWeight,
+} from '@dusky-otter/core';
+
+/** The budget stands at this part of the bar's length. */
+const BUDGET_AT = 0.6;
+
+const along = (bytes: number, budget: number): string =>
+  `${Math.min(1, (bytes / budget) * BUDGET_AT) * 100}%`;
+
+function Bar({ weight, row }: { weight: SlotWeight; row: PhotoRow }) {
+  const { bytes, over, slot } = weight;
+  const laptop = variantSentTo(row, slot, RETINA_LAPTOP)?.bytes ?? 0;
+  return (
+    <div className="weight-scale relative h-[14px]" aria-hidden="true">
+      <u
+        className="absolute left-0 top-[6px] h-[2px] bg-edge"
+        style={{ width: along(laptop, slot.budget) }}
+      />
+      <b
+        className={`absolute left-0 top-[2px] h-[10px] ${over > 0 ? 'bg-rust' : 'bg-kelp'}`}
+        style={{ width: along(bytes ?? 0, slot.budget) }}
+      />
+      <s
+        className="absolute -bottom-[2px] -top-[2px] border-l-2 border-ink"
+        style={{ left: `${BUDGET_AT * 100}%` }}
+      />
+    </div>
+  );
+}
+
+function saidOf({ bytes, over, slot }: SlotWeight): string {
+  if (bytes === null) return 'being made';
+  return over > 0
+    ? `over ${bytesInWords(slot.budget)} by ${bytesInWords(over)}`
+    : `of ${bytesInWords(slot.budget)}`;
+}
+
+/** The place that weighs most against its budget. */
+export function WeightCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
+  const [lead] = phoneWeights(row, setSlots);
+  const failure = row.variants.find((v) => v.failure)?.failure;
+  if (failure) return <p className="line-clamp-3 text-rust">■ {failure}</p>;
+  if (!lead) return null;
+  return (
+    <div className="pt-[5px]">
+      <Bar weight={lead} row={row} />
+      <div className="mt-1.5 text-[12.5px]">
+        <b>{lead.bytes === null ? '–' : bytesInWords(lead.bytes)}</b>{' '}
+        <span className={lead.over > 0 ? 'font-[560] text-rust' : 'text-ink-2'}>
+          {lead.over > 0 && '▲ '}
+          {saidOf(lead)}
+        </span>
+      </div>
+      <div className="truncate text-[12px] text-ink-2">
+        {lead.slot.name}
+        {lead.variant && `, ${lead.variant.width} px ${lead.variant.format.toUpperCase()}`}
+      </div>
+    </div>
+  );
+}
+
+/** Every place of the row with its bar and figures. */
+export function WeightsCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
+  const weights = phoneWeights(row, setSlots);
+  const made = row.variants.filter((v) => v.bytes !== null);
+  const failure = row.variants.find((v) => v.failure)?.failure;
+  return (
+    <div className="grid gap-1">
+      {weights.slice(0, 4).map((weight) => {
+        const laptop = variantSentTo(row, weight.slot, RETINA_LAPTOP);
+        return (
+          <div
+            key={weight.slot.id}
+            className="grid grid-cols-[150px_minmax(120px,1fr)_minmax(300px,auto)] items-center gap-3 text-[12.5px]"
+          >
+            <span className="truncate">{weight.slot.name}</span>
+            <Bar weight={weight} row={row} />
+            <span className="whitespace-nowrap">
+              <b>{weight.bytes === null ? '–' : bytesInWords(weight.bytes)}</b>{' '}
+              <span className={weight.over > 0 ? 'font-[560] text-rust' : 'text-ink-2'}>
+                {weight.over > 0 && '▲ '}
+                {saidOf(weight)}
+              </span>
+              {laptop?.bytes != null && (
+                <span className="text-ink-2">, {bytesInWords(laptop.bytes)} on a retina laptop</span>
+              )}
+            </span>
+          </div>
+        );
+      })}
+      <div className="text-[12px] text-ink-2">
+        {failure ? (
+          <span className="text-rust">■ {failure}</span>
+        ) : (
+          <>
+            {made.length} of {row.variants.length} files,{' '}
+            {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))} in all; the original has{' '}
+            {bytesInWords(row.original.bytes)}
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

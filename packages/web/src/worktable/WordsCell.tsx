@@ -1,0 +1,180 @@
+// Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
+import { checkWords, type PhotoRow, type Role, type Words } from '@dusky-otter/core';
+import { useDraft } from '../state/draft.ts';
+import { StateTag } from '../ui/marks.tsx';
+import { saveWords } from './edits.ts';
+
+const ROLES: { id: Role; name: string }[] = [
+  { id: 'informative', name: 'informs' },
+  { id: 'decorative', name: 'decorates' },
+  { id: 'functional', name: 'links' },
+  { id: 'text', name: 'shows text' },
+  { id: 'complex', name: 'is complex' },
+];
+
+function RoleChoice({ row, short }: { row: PhotoRow; short: boolean }) {
+  const { role } = row.words;
+  const label = `Role of ${row.fileName}`;
+  if (!short) {
+    return (
+      <div role="group" aria-label={label} className="flex flex-wrap gap-1">
+        {ROLES.map(({ id, name }) => (
+          <button
+            key={id}
+            className="chip"
+            aria-pressed={role === id}
+            onClick={() => saveWords(row, { role: role === id ? null : id })}
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+    );
+  }
+  return (
+    <select
+      aria-label={label}
+      className="h-[20px] rounded-paper border border-rule-strong bg-raised px-1 text-[12px] text-ink-2"
+      value={role ?? ''}
+      onChange={(event) => saveWords(row, { role: (event.target.value || null) as Role | null })}
+    >
+      <option value="">role?</option>
+      {ROLES.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** The first finding with its reason and mend, or what is settled. */
+function Finding({ row, alt }: { row: PhotoRow; alt: string }) {
+  const [finding] = checkWords({ ...row.words, alt }, row.fileName);
+  if (!finding) {
+    return (
+      <StateTag state="ready">
+        {row.words.role === 'decorative' ? 'Decorative: leaves with an empty alt' : 'Words in order'}
+      </StateTag>
+    );
+  }
+  return (
+    <span className="inline-flex min-w-0 items-center gap-2" title={finding.why}>
+      <StateTag state={finding.severity}>{finding.sentence}</StateTag>
+      {finding.mend && (
+        <button
+          className="rounded-paper border border-rule-strong bg-raised px-1.5 text-[12px] hover:border-edge"
+          onClick={() => saveWords(row, { alt: finding.mend! })}
+          title={`Becomes: ${finding.mend}`}
+        >
+          Mend
+        </button>
+      )}
+    </span>
+  );
+}
+
+function TextField({
+  row,
+  field,
+  label,
+  rows = 1,
+}: {
+  row: PhotoRow;
+  field: Exclude<keyof Words, 'role'>;
+  label: string;
+  rows?: number;
+}) {
+  const draft = useDraft(row.words[field], (text) => saveWords(row, { [field]: text }));
+  return (
+    <label className="block text-[12px] text-ink-2">
+      {label}
+      <textarea
+        rows={rows}
+        className="field mt-0.5 block resize-none text-[15px] leading-snug"
+        value={draft.text}
+        onChange={(event) => draft.change(event.target.value)}
+        onBlur={draft.flush}
+      />
+    </label>
+  );
+}
+
+function AltField({
+  row,
+  rows,
+  big,
+  onText,
+}: {
+  row: PhotoRow;
+  rows: number;
+  big: boolean;
+  onText?: (text: string) => React.ReactNode;
+}) {
+  const draft = useDraft(row.words.alt, (alt) => saveWords(row, { alt }));
+  const decorative = row.words.role === 'decorative';
+  return (
+    <>
+      <textarea
+        rows={rows}
+        data-alt-of={row.id}
+        aria-label={`Alt text of ${row.fileName}`}
+        disabled={decorative}
+        className={`field block resize-none leading-snug disabled:border-dashed disabled:bg-transparent disabled:text-ink-3 ${big ? 'text-[15px]' : 'border-transparent bg-transparent px-1.5 py-1 hover:border-rule-strong hover:bg-raised focus:border-edge focus:bg-raised'} ${draft.text || decorative ? '' : 'border-dashed !border-edge !bg-raised'}`}
+        placeholder={decorative ? 'Not read aloud' : 'What would someone miss without this picture?'}
+        value={decorative ? '' : draft.text}
+        onChange={(event) => draft.change(event.target.value)}
+        onBlur={draft.flush}
+      />
+      {onText?.(draft.text)}
+    </>
+  );
+}
+
+/** The cell of the plain table. */
+export function WordsCell({ row }: { row: PhotoRow }) {
+  return (
+    <AltField
+      row={row}
+      rows={2}
+      big={false}
+      onText={(alt) => (
+        <div className="mt-1 flex items-center gap-3 overflow-hidden whitespace-nowrap pl-1.5">
+          <RoleChoice row={row} short />
+          <Finding row={row} alt={alt} />
+        </div>
+      )}
+    />
+  );
+}
+
+/** The wide cell at Describe. */
+export function TextCell({ row }: { row: PhotoRow }) {
+  return (
+    <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-4 max-[900px]:grid-cols-1">
+      <div>
+        <RoleChoice row={row} short={false} />
+        <div className="mt-2">
+          <AltField
+            row={row}
+            rows={3}
+            big
+            onText={(alt) => (
+              <div className="mt-1 flex items-center gap-3">
+                <Finding row={row} alt={alt} />
+                <span className="ml-auto whitespace-nowrap text-[12px] text-ink-2">
+                  {alt.length} characters
+                </span>
+              </div>
+            )}
+          />
+        </div>
+      </div>
+      <div className="grid content-start gap-1.5">
+        <TextField row={row} field="title" label="Title, also the file’s name" />
+        <TextField row={row} field="caption" label="Caption, shown to everyone" />
+        <TextField row={row} field="credit" label="Credit" />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,43 @@
+// The edits that are made from the table, each with the sentence that undo shows.
+import type { PhotoRow, SlotId, Words } from '@dusky-otter/core';
+import { edit } from '../state/store.ts';
+
+const nameOf = (row: PhotoRow): string => row.words.title || row.fileName;
+
+export const FIELD_NAMES: Record<keyof Words, string> = {
+  role: 'role',
+  alt: 'alt text',
+  caption: 'caption',
+  title: 'title',
+  credit: 'credit',
+  longDescription: 'long description',
+};
+
+export function saveWords(row: PhotoRow, words: Partial<Words>): void {
+  const fields = (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
+  edit(`${fields} of ${nameOf(row)}`, [{ kind: 'words', photo: row.id, words }]);
+}
+
+export function saveSlots(rows: readonly PhotoRow[], slots: SlotId[] | null): void {
+  const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
+  edit(
+    `places of ${what}`,
+    rows.map((row) => ({ kind: 'slots', photo: row.id, slots })),
+  );
+}
+
+export function putIntoBin(rows: readonly PhotoRow[]): void {
+  const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
+  edit(
+    `${what} put into the bin`,
+    rows.map((row) => ({ kind: 'bin', photo: row.id, binned: true })),
+  );
+}
+
+export function confirmFocal(rows: readonly PhotoRow[]): void {
+  const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
+  edit(
+    `focal point of ${what} confirmed`,
+    rows.map((row) => ({ kind: 'focal', photo: row.id, focal: { ...row.focal, confirmed: true } })),
+  );
+}
