@@ -68,7 +68,7 @@ function guard(config: Config) {
     // The sandboxed preview has the origin "null" and only reads.
     const reads = request.method === 'GET' || request.method === 'HEAD';
     if (origin === undefined || (origin === 'null' && reads)) return;
-    if (!URL.canParse(origin) || new URL(origin).host !== host) throw new ProblemError('foreign-origin');
+    if (!URL.canParse(origin) || new URL(origin).host !== new URL(`http://${host}`).host) throw new ProblemError('foreign-origin');
   };
 }
 

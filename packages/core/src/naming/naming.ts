@@ -7,7 +7,7 @@ const LONGEST = 48;
 
 /** Lower-case ASCII words joined by hyphens, at most `longest` characters, cut between words. */
 export function slugOf(text: string, longest = LONGEST): string {
-  const slug = slugify(text, { lower: true, strict: true });
+  const slug = slugify(text.replace(/[_.]+/g, ' '), { lower: true, strict: true });
   if (slug.length <= longest) return slug;
   const cut = slug.slice(0, longest + 1);
   const gap = cut.lastIndexOf('-');

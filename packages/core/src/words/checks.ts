@@ -27,7 +27,7 @@ export function looksLikeFileName(alt: string, fileName: string): boolean {
 export function isPlaceholder(alt: string): boolean {
   const text = plain(alt).replace(/[.!?…:]+$/, '');
   if (/^lorem ipsum\b/.test(text)) return true;
-  if (/^[\W_]+$/.test(text) || /^(.)\1*$/.test(text)) return true;
+  if (/^[^\p{L}\p{N}]*$/u.test(text) || /^(.)\1*$/.test(text)) return true;
   const withoutNumber = text.replace(/[\s_#-]*\d+$/, '');
   return PLACEHOLDERS.some((word) => word === text || word === withoutNumber);
 }

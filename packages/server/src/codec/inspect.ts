@@ -93,9 +93,15 @@ const profileName = (icc: Buffer | undefined): string | null => {
   if (!icc) return null;
   // Names stand as ASCII or as UTF-16BE (ICC.1, 10.15 multiLocalizedUnicodeType): dropping the zeros reads both.
   const readable = icc.toString('latin1').replaceAll('\0', '');
-  const known = ['Display P3', 'Adobe RGB', 'ProPhoto', 'Rec. 2020', 'sRGB'].find((name) =>
-    readable.includes(name),
-  );
+  // "sP3C" is how a compact Display P3 profile calls itself.
+  const names = {
+    'Display P3': /Display P3|sP3C/,
+    'Adobe RGB': /Adobe RGB/,
+    ProPhoto: /ProPhoto/,
+    'Rec. 2020': /Rec\. ?2020/,
+    sRGB: /sRGB/,
+  };
+  const known = Object.entries(names).find(([, pattern]) => pattern.test(readable))?.[0];
   return known ?? `profile ${createHash('sha256').update(icc).digest('hex').slice(0, 6)}`;
 };
 

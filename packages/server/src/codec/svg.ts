@@ -16,6 +16,13 @@ function makePurify(): ReturnType<typeof createDOMPurify> {
     const pointsOut = /href$/i.test(attrName) && !attrValue.trim().startsWith('#');
     if (pointsOut || /url\(\s*['"]?(?!\s*['"]?#)/i.test(attrValue)) attribute.keepAttr = false;
   });
+  made.addHook('uponSanitizeElement', (node, { tagName }) => {
+    if (tagName !== 'style' || node.textContent === null) return;
+    // Drawing programs colour by style sheets: the rules stay, what they would fetch goes.
+    node.textContent = node.textContent
+      .replace(/@import[^;]*;?/gi, '')
+      .replace(/url\((?!\s*['"]?#)[^)]*\)/gi, 'none');
+  });
   return made;
 }
 
@@ -27,8 +34,9 @@ export function cleanSvg(source: string): string {
   purify ??= makePurify();
   const clean = purify.sanitize(source, {
     USE_PROFILES: { svg: true, svgFilters: true },
-    // Pictures and stylesheets from elsewhere would be fetched when drawn.
-    FORBID_TAGS: ['image', 'feImage', 'style', 'a'],
+    // Pictures from elsewhere would be fetched when drawn.
+    ADD_TAGS: ['use'],
+    FORBID_TAGS: ['image', 'feImage', 'a'],
     PARSER_MEDIA_TYPE: 'image/svg+xml',
   });
   if (!/<svg[\s>]/i.test(clean)) throw new RefusedError('damaged');

@@ -45,8 +45,10 @@ export class TakeIn {
    * @throws ProblemError no-such-set, upload-interrupted
    */
   async add(setId: number, { fileName, stream }: Arrival): Promise<TakeInResult> {
+    // Asked for before anything is awaited: the order of the calls is the order of the rows.
+    const place = this.inTurn(() => this.reserve(setId));
     const set = await findSet(setId);
-    const position = await this.inTurn(() => this.reserve(setId));
+    const position = await place;
     let received: { path: string; hash: string; bytes: number } | null = null;
     try {
       received = await this.receive(stream);

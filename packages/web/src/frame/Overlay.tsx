@@ -168,7 +168,7 @@ export function Overlay({ row, stage, uses, chosen, choose, hands }: Props) {
   return (
     <>
       {active && <ChosenCrop key={active.shape} row={row} stage={stage} use={active} hands={hands} />}
-      {others.map((use) => (
+      {others.map((use, index) => (
         <div
           key={use.shape}
           className="pointer-events-none absolute border-[1.5px] border-white/80 shadow-[0_0_0_1px_rgba(0,0,0,.45)]"
@@ -176,7 +176,8 @@ export function Overlay({ row, stage, uses, chosen, choose, hands }: Props) {
         >
           <button
             tabIndex={-1}
-            className="pointer-events-auto absolute right-0 top-0 bg-[rgba(34,31,43,.88)] px-1.5 text-[12px] leading-5 text-white"
+            style={{ top: index * 22 }}
+            className="pointer-events-auto absolute right-0 whitespace-nowrap bg-[rgba(34,31,43,.88)] px-1.5 text-[12px] leading-5 text-white"
             onClick={() => choose(use.shape)}
           >
             {use.label}

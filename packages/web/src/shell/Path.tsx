@@ -23,7 +23,7 @@ function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number
       <NavLink
         to={`/sets/${setId}/${id}`}
         className={({ isActive }) =>
-          `relative grid h-[46px] grid-cols-[40px_1fr_auto] items-center pr-3 ${isActive ? 'bg-sheet shadow-[inset_0_1px_var(--rule),inset_0_-1px_var(--rule),inset_3px_0_var(--kelp)]' : 'hover:bg-sheet'}`
+          `relative grid h-[46px] grid-cols-[40px_1fr_auto] items-center gap-x-1 pr-3 ${isActive ? 'bg-sheet shadow-[inset_0_1px_var(--rule),inset_0_-1px_var(--rule),inset_3px_0_var(--kelp)]' : 'hover:bg-sheet'}`
         }
       >
         {({ isActive }) => (
@@ -56,27 +56,27 @@ function Saved() {
   const at = edits?.savedAt ? new Date(edits.savedAt).toLocaleTimeString('en-GB') : null;
   const head = unsaved ? 'Not saved yet' : pending > 0 ? 'Saving…' : at ? `Saved ${at}` : 'Nothing to save';
   return (
-    <div className="mx-3 mt-auto border-t border-rule-strong pt-2.5 text-[12px] text-ink-2">
+    <div className="mx-3 mt-auto max-[700px]:hidden border-t border-rule-strong pt-2.5 text-[12px] text-ink-2">
       <b className={`block text-[12.5px] ${unsaved ? 'text-rust' : 'text-ink'}`} role="status">
         {head}
       </b>
       {unsaved ?? (connected ? 'Originals untouched in the vault.' : 'Connecting to the server again…')}
       <div className="mt-2 grid grid-cols-2 gap-1.5">
         <button
-          className="chip justify-center"
+          className="chip justify-center px-1"
           disabled={!edits?.undo}
           onClick={() => void undo()}
           title={edits?.undoLabel ?? undefined}
         >
-          <Undo2 size={13} aria-hidden="true" /> Undo
+          <Undo2 size={13} className="shrink-0" aria-hidden="true" /> Undo
         </button>
         <button
-          className="chip justify-center"
+          className="chip justify-center px-1"
           disabled={!edits?.redo}
           onClick={() => void redo()}
           title={edits?.redoLabel ?? undefined}
         >
-          <Redo2 size={13} aria-hidden="true" /> Redo
+          <Redo2 size={13} className="shrink-0" aria-hidden="true" /> Redo
         </button>
       </div>
       {edits && edits.undo > 0 && (
@@ -92,9 +92,10 @@ export function Path({ setId }: { setId: number }) {
   return (
     <nav
       aria-label="The path of the job"
-      className="flex min-h-0 flex-col overflow-auto border-r border-rule-strong bg-paper py-3"
+      className="flex min-h-0 flex-col overflow-auto border-r border-rule-strong bg-paper py-3 max-[700px]:overflow-x-auto max-[700px]:border-b max-[700px]:py-0"
+      tabIndex={-1}
     >
-      <ol>
+      <ol className="max-[700px]:flex">
         {STOPS.map(({ id, name }) => (
           <StopLink key={id} id={id} name={name} setId={setId} />
         ))}

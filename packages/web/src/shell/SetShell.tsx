@@ -73,7 +73,7 @@ export function SetShell() {
   return (
     <div
       {...getRootProps({ role: undefined, tabIndex: undefined })}
-      className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-[700px]:grid-cols-1"
+      className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-[700px]:grid-cols-1 max-[700px]:grid-rows-[48px_auto_minmax(0,1fr)]"
     >
       <input {...getInputProps({ 'aria-label': 'Photos to add', id: 'photos-to-add' })} />
       <div className="col-span-full grid">
@@ -93,9 +93,7 @@ export function SetShell() {
           )}
         </TopBar>
       </div>
-      <div className="min-h-0 max-[700px]:hidden [&>nav]:h-full">
-        <Path setId={setId} />
-      </div>
+      <Path setId={setId} />
       {loadError ? (
         <main className="bg-sheet p-8">
           <h1 className="text-[20px] font-[620]">This set can’t be shown</h1>

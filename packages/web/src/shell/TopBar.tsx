@@ -72,10 +72,11 @@ export function TopBar({ children, onFind }: { children?: React.ReactNode; onFin
       {onFind && (
         <button
           onClick={onFind}
-          className="flex h-[30px] w-[240px] min-w-0 items-center gap-2 rounded-paper border border-[#4a4558] bg-[#2e2a3a] px-2.5 text-[13px] text-[#b9b2c4]"
+          className="flex h-[30px] w-[240px] min-w-0 max-[700px]:w-auto items-center gap-2 rounded-paper border border-[#4a4558] bg-[#2e2a3a] px-2.5 text-[13px] text-[#b9b2c4]"
         >
-          <Search size={14} aria-hidden="true" /> <span className="truncate">Find a photo or action</span>
-          <kbd className="ml-auto rounded-[2px] border border-[#565068] px-1.5 py-0.5 font-figure text-[11px] text-[#cfc8d8]">
+          <Search size={14} aria-hidden="true" />{' '}
+          <span className="truncate max-[700px]:sr-only">Find a photo or action</span>
+          <kbd className="ml-auto max-[700px]:hidden rounded-[2px] border border-[#565068] px-1.5 py-0.5 font-figure text-[11px] text-[#cfc8d8]">
             /
           </kbd>
         </button>

@@ -22,7 +22,7 @@ export function CropsCell({
       {shown.map(({ shape, slot, part }) => {
         const crop = cropFor(row, shape);
         const ratio = ratioOf(shape, crop);
-        const width = Math.min(Math.round(height * ratio), height * 3);
+        const width = Math.min(Math.round(height * ratio), Math.round(height * 2.5));
         const { verdict } = sharpnessOf(slot, part, crop);
         return (
           <div

@@ -1,14 +1,32 @@
 // At Hand over: what goes out for a photo, and what still keeps it.
-import { bytesInWords, handoverConcerns, speakingSlug, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import {
+  bytesInWords,
+  handoverConcerns,
+  speakingSlug,
+  variantFileName,
+  type PhotoRow,
+  type RowVariant,
+  type SlotId,
+} from '@dusky-otter/core';
 import { StateTag } from '../ui/marks.tsx';
 
 export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
   const made = row.variants.filter((v) => v.bytes !== null);
+  const largest = made.reduce<RowVariant | null>(
+    (best, v) => (best && best.width >= v.width ? best : v),
+    null,
+  );
+  const example =
+    largest?.contentHash &&
+    variantFileName(speakingSlug(row.words, row.fileName), largest.slot, {
+      ...largest,
+      contentHash: largest.contentHash,
+    });
   const concerns = handoverConcerns(row, setSlots);
   return (
     <div className="grid grid-cols-2 gap-4">
       <div className="min-w-0">
-        <div className="truncate font-figure text-[12px]">{speakingSlug(row.words, row.fileName)}-…</div>
+        <div className="truncate font-figure text-[12px]">{example ?? 'being made'}</div>
         <div className="text-[12px] text-ink-2">
           {made.length} of {row.variants.length} files,{' '}
           {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))}

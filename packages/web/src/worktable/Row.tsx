@@ -53,7 +53,7 @@ function FocalCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => voi
   );
 }
 
-function PhotoCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => void }) {
+function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpen: (id: number) => void }) {
   const { original } = row;
   const kind = [
     original.frames > 1 && `${original.frames} frames`,
@@ -61,7 +61,7 @@ function PhotoCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => voi
     original.profile?.startsWith('sRGB') ? null : original.profile,
   ].filter(Boolean);
   return (
-    <div className="grid h-full grid-cols-[102px_minmax(0,1fr)] gap-3">
+    <div className="grid h-full gap-3" style={{ gridTemplateColumns: `${thumb}px minmax(0,1fr)` }}>
       <div className="grid h-full place-items-center overflow-hidden bg-neutral">
         <img
           src={viewAddress(original.hash, 'row')}
@@ -95,7 +95,7 @@ function cellOf(column: ColumnId, { row, lens, setSlots, onOpen }: Props) {
   const concerns = concernsFor(row, setSlots);
   switch (column) {
     case 'photo':
-      return <PhotoCell row={row} onOpen={onOpen} />;
+      return <PhotoCell row={row} thumb={lens.thumb} onOpen={onOpen} />;
     case 'crops':
       return <CropsCell row={row} setSlots={setSlots} height={lens.cropHeight} />;
     case 'focal':
@@ -125,6 +125,12 @@ export const Row = memo(function Row(props: Props) {
   const { row, index, lens, shown, sortable } = props;
   const selected = useWork((state) => state.selected.has(row.id));
   const current = useWork((state) => state.cursor === row.id);
+  // Stacked, the seal stays beside the photo and the words get a line of their own.
+  const columns = lens.stacked
+    ? [...lens.columns].sort(
+        (a, b) => Number(a !== 'photo' && a !== 'seal') - Number(b !== 'photo' && b !== 'seal'),
+      )
+    : lens.columns;
   const sort = useSortable({ id: row.id, disabled: !sortable });
   const click = (event: MouseEvent) => {
     if (event.target instanceof Element && event.target.closest(CONTROLS)) return;
@@ -149,6 +155,7 @@ export const Row = memo(function Row(props: Props) {
       style={{
         gridTemplateColumns: `46px ${lens.widths}`,
         height: lens.rowHeight,
+        gridTemplateRows: lens.stacked ? '92px minmax(0,1fr)' : undefined,
         transform: CSS.Translate.toString(sort.transform),
         transition: sort.transition,
         zIndex: sort.isDragging ? 5 : undefined,
@@ -180,8 +187,12 @@ export const Row = memo(function Row(props: Props) {
           </button>
         )}
       </div>
-      {lens.columns.map((column) => (
-        <div key={column} role="gridcell" className="min-w-0 overflow-hidden px-2.5 py-[9px]">
+      {columns.map((column) => (
+        <div
+          key={column}
+          role="gridcell"
+          className={`min-w-0 overflow-hidden px-2.5 py-[9px] ${lens.stacked && column !== 'photo' && column !== 'seal' ? 'col-span-full' : ''}`}
+        >
           {cellOf(column, props)}
         </div>
       ))}

@@ -59,9 +59,9 @@ export function WeightCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
           {saidOf(lead)}
         </span>
       </div>
-      <div className="truncate text-[12px] text-ink-2">
+      <div className="truncate text-[12px] text-ink-2" title={lead.slot.name}>
+        {lead.variant && `${lead.variant.width} px ${lead.variant.format.toUpperCase()} · `}
         {lead.slot.name}
-        {lead.variant && `, ${lead.variant.width} px ${lead.variant.format.toUpperCase()}`}
       </div>
     </div>
   );

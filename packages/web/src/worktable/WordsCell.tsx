@@ -78,24 +78,24 @@ function TextField({
   row,
   field,
   label,
-  rows = 1,
+  lines = 1,
 }: {
   row: PhotoRow;
   field: Exclude<keyof Words, 'role'>;
   label: string;
-  rows?: number;
+  lines?: number;
 }) {
   const draft = useDraft(row.words[field], (text) => saveWords(row, { [field]: text }));
+  const shared = {
+    className: 'field mt-0.5 block resize-none text-[15px] leading-snug',
+    value: draft.text,
+    onChange: (event: { target: { value: string } }) => draft.change(event.target.value),
+    onBlur: draft.flush,
+  };
   return (
-    <label className="block text-[12px] text-ink-2">
+    <label className="block min-w-0 text-[12px] text-ink-2">
       {label}
-      <textarea
-        rows={rows}
-        className="field mt-0.5 block resize-none text-[15px] leading-snug"
-        value={draft.text}
-        onChange={(event) => draft.change(event.target.value)}
-        onBlur={draft.flush}
-      />
+      {lines > 1 ? <textarea rows={lines} {...shared} /> : <input {...shared} />}
     </label>
   );
 }
@@ -151,7 +151,7 @@ export function WordsCell({ row }: { row: PhotoRow }) {
 /** The wide cell at Describe. */
 export function TextCell({ row }: { row: PhotoRow }) {
   return (
-    <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-4 max-[900px]:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-4 max-[700px]:grid-cols-1">
       <div>
         <RoleChoice row={row} short={false} />
         <div className="mt-2">
@@ -171,9 +171,11 @@ export function TextCell({ row }: { row: PhotoRow }) {
         </div>
       </div>
       <div className="grid content-start gap-1.5">
-        <TextField row={row} field="title" label="Title, also the file’s name" />
-        <TextField row={row} field="caption" label="Caption, shown to everyone" />
-        <TextField row={row} field="credit" label="Credit" />
+        <div className="grid grid-cols-2 gap-2">
+          <TextField row={row} field="title" label="Title, and file name" />
+          <TextField row={row} field="credit" label="Credit" />
+        </div>
+        <TextField row={row} field="caption" label="Caption, shown to everyone" lines={2} />
       </div>
     </div>
   );

@@ -30,7 +30,7 @@ import { edit, notify, useWork } from '../state/store.ts';
 import { ArrivalRows } from './ArrivalRows.tsx';
 import { putIntoBin } from './edits.ts';
 import { Foot } from './Foot.tsx';
-import { HEADINGS, LENSES } from './lenses.ts';
+import { HEADINGS, useLens } from './lenses.ts';
 import { Row } from './Row.tsx';
 
 const FILTERS: { id: Filter; name: string }[] = [
@@ -103,7 +103,7 @@ export function Worktable() {
   const params = useParams();
   const setId = Number(params.setId);
   const stop = isStop(params.stop) && params.stop !== 'rehearse' ? params.stop : 'gather';
-  const lens = LENSES[stop];
+  const lens = useLens(stop);
   const navigate = useNavigate();
   const { chooseFiles } = useOutletContext<ShellContext>();
   const setSlots = useSetSlots();
@@ -175,7 +175,7 @@ export function Worktable() {
     return <Navigate to={`/sets/${setId}/gather`} replace />;
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4">
+      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[700px]:flex-wrap max-[700px]:py-2">
         <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Worktable</h1>
         <Filters />
         <span className="ml-auto" />

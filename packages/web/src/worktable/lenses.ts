@@ -1,4 +1,5 @@
 // What the table shows at each stop of the path: its columns, their widths, and how tall a row is.
+import { useSyncExternalStore } from 'react';
 import type { StopId } from '../shell/stops.ts';
 
 export type ColumnId =
@@ -11,51 +12,73 @@ export interface Lens {
   rowHeight: number;
   /** Height in px of the crops. */
   cropHeight: number;
+  /** Width in px of the photo. */
+  thumb: number;
+  /** On a narrow screen the words stand below the photo. */
+  stacked: boolean;
 }
 
-const PHOTO = '270px';
+const photo = (thumb: number): string => `${thumb + 160}px`;
 const SEAL = '64px';
 
-const table: Lens = {
-  columns: ['photo', 'crops', 'weight', 'words', 'seal'],
-  widths: `${PHOTO} 236px 176px minmax(0,1fr) ${SEAL}`,
-  rowHeight: 92,
-  cropHeight: 50,
-};
+function lens(rowHeight: number, middle: [ColumnId, string][], more: Partial<Lens> = {}): Lens {
+  const thumb = more.thumb ?? 102;
+  return {
+    columns: ['photo', ...middle.map(([column]) => column), 'seal'],
+    widths: [photo(thumb), ...middle.map(([, width]) => width), SEAL].join(' '),
+    rowHeight,
+    cropHeight: 50,
+    thumb,
+    stacked: false,
+    ...more,
+  };
+}
+
+const REST = 'minmax(0,1fr)';
 
 export const LENSES: Record<Exclude<StopId, 'rehearse'>, Lens> = {
-  gather: table,
-  frame: {
-    columns: ['photo', 'crops', 'focal', 'seal'],
-    widths: `${PHOTO} minmax(0,1fr) 210px ${SEAL}`,
-    rowHeight: 150,
-    cropHeight: 104,
-  },
-  weigh: {
-    columns: ['photo', 'weights', 'seal'],
-    widths: `${PHOTO} minmax(0,1fr) ${SEAL}`,
-    rowHeight: 124,
-    cropHeight: 0,
-  },
-  describe: {
-    columns: ['photo', 'text', 'seal'],
-    widths: `${PHOTO} minmax(0,1fr) ${SEAL}`,
-    rowHeight: 184,
-    cropHeight: 0,
-  },
-  arrange: {
-    columns: ['photo', 'places', 'seal'],
-    widths: `${PHOTO} minmax(0,1fr) ${SEAL}`,
-    rowHeight: 92,
-    cropHeight: 0,
-  },
-  'hand-over': {
-    columns: ['photo', 'files', 'seal'],
-    widths: `${PHOTO} minmax(0,1fr) ${SEAL}`,
-    rowHeight: 104,
-    cropHeight: 0,
-  },
+  gather: lens(92, [
+    ['crops', '254px'],
+    ['weight', '176px'],
+    ['words', REST],
+  ]),
+  frame: lens(
+    150,
+    [
+      ['crops', REST],
+      ['focal', '210px'],
+    ],
+    { cropHeight: 104 },
+  ),
+  weigh: lens(124, [['weights', REST]]),
+  describe: lens(176, [['text', REST]], { thumb: 158 }),
+  arrange: lens(92, [['places', REST]]),
+  'hand-over': lens(104, [['files', REST]]),
 };
+
+const NARROW: Lens = {
+  ...lens(226, [['words', REST]], { thumb: 86 }),
+  widths: `${REST} 54px`,
+  stacked: true,
+};
+const NARROW_TEXT: Lens = {
+  ...lens(424, [['text', REST]], { thumb: 110 }),
+  widths: `${REST} 54px`,
+  stacked: true,
+};
+
+const query = window.matchMedia('(max-width: 700px)');
+const watch = (changed: () => void): (() => void) => {
+  query.addEventListener('change', changed);
+  return () => query.removeEventListener('change', changed);
+};
+
+/** The lens of a stop; on a phone the words are what is worked on. */
+export function useLens(stop: Exclude<StopId, 'rehearse'>): Lens {
+  const narrow = useSyncExternalStore(watch, () => query.matches);
+  if (!narrow) return LENSES[stop];
+  return stop === 'describe' ? NARROW_TEXT : NARROW;
+}
 
 export const HEADINGS: Record<ColumnId, string> = {
   photo: 'Photo',

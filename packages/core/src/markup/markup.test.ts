@@ -1,0 +1,174 @@
+// Markup, read back with a real HTML parser: what a browser would see of it.
+import { describe, expect, test } from '@jest/globals';
+import { parse, parseFragment, defaultTreeAdapter as tree } from 'parse5';
+import type { DefaultTreeAdapterMap } from 'parse5';
+import type { PhotoRow, RowVariant } from '../contract/index.ts';
+import { slotById } from '../slots/slots.ts';
+import { sampleRow } from '../testing/sample.ts';
+import { manifestOf, wordsCsv } from './manifest.ts';
+import { pageMarkup, stylesheet } from './page.ts';
+import { figureMarkup, pictureMarkup } from './picture.ts';
+
+type Element = DefaultTreeAdapterMap['element'];
+type Node = DefaultTreeAdapterMap['parentNode'];
+
+function all(node: Node, name: string): Element[] {
+  return node.childNodes.flatMap((child) => {
+    if (!tree.isElementNode(child)) return [];
+    return [...(child.tagName === name ? [child] : []), ...all(child, name)];
+  });
+}
+const attributes = (element: Element) =>
+  Object.fromEntries(element.attrs.map(({ name, value }) => [name, value]));
+const urlOf = (variant: RowVariant) =>
+  `photos/${variant.shape.replace(':', 'x')}-${variant.width}.${variant.format}`;
+const pictureOf = (row: PhotoRow, slot: Parameters<typeof slotById>[0], first = false) => {
+  const html = pictureMarkup({ row, slot: slotById(slot), urlOf, first });
+  if (html === null) throw new Error('no markup');
+  const fragment = parseFragment(html);
+  return { sources: all(fragment, 'source').map(attributes), img: attributes(all(fragment, 'img')[0]!) };
+};
+
+describe('a picture', () => {
+  test('one shape: a source for the modern format, the JPEG in the img, with sizes on both', () => {
+    const { sources, img } = pictureOf(sampleRow(['column']), 'column');
+    expect(sources).toHaveLength(1);
+    expect(sources[0]).toMatchObject({
+      type: 'image/avif',
+      sizes: '(min-width: 752px) 720px, calc(100vw - 32px)',
+    });
+    expect(sources[0]!.media).toBeUndefined();
+    expect(img.srcset).toMatch(/3x2-\d+\.jpeg \d+w/);
+    expect(img).toMatchObject({
+      loading: 'lazy',
+      decoding: 'async',
+      alt: 'Still bay between two dark headlands.',
+    });
+    expect(img.fetchpriority).toBeUndefined();
+  });
+  test('the width descriptor of every candidate is its file’s width', () => {
+    const { sources, img } = pictureOf(sampleRow(['hero']), 'hero');
+    for (const { srcset } of [...sources, img]) {
+      for (const candidate of srcset!.split(', ')) {
+        const [, inName, inDescriptor] = /-(\d+)\.\w+ (\d+)w$/.exec(candidate)!;
+        expect(inName).toBe(inDescriptor);
+      }
+    }
+  });
+  test('art direction: wide shape behind its media condition in both formats, the phone’s shape last', () => {
+    const { sources, img } = pictureOf(sampleRow(['hero']), 'hero', true);
+    expect(sources.map((s) => [s.media ?? null, s.type])).toEqual([
+      ['(min-width: 700px)', 'image/avif'],
+      ['(min-width: 700px)', 'image/jpeg'],
+      [null, 'image/avif'],
+    ]);
+    expect(Number(sources[0]!.width) / Number(sources[0]!.height)).toBeCloseTo(3, 1);
+    expect(Number(img.width) / Number(img.height)).toBeCloseTo(0.8, 1);
+    expect(img).toMatchObject({ loading: 'eager', fetchpriority: 'high' });
+  });
+  test('decorative says alt="" on purpose', () => {
+    const row = sampleRow(['grid']);
+    expect(pictureOf({ ...row, words: { ...row.words, role: 'decorative' } }, 'grid').img.alt).toBe('');
+  });
+  test('words can’t break out of their attribute', () => {
+    const row = sampleRow(['grid']);
+    const alt = 'A "wide" bowl & <script>alert(1)</script>';
+    expect(pictureOf({ ...row, words: { ...row.words, alt } }, 'grid').img.alt).toBe(alt);
+  });
+  test('nothing before every shape has a stored file', () => {
+    const row = sampleRow(['hero']);
+    const half = {
+      ...row,
+      variants: row.variants.map((v) => (v.shape === '4:5' ? { ...v, bytes: null } : v)),
+    };
+    expect(pictureMarkup({ row: half, slot: slotById('hero'), urlOf, first: false })).toBeNull();
+  });
+  test('a transparent picture gets no colour behind it', () => {
+    expect(pictureOf(sampleRow(['grid'], {}, { transparent: true }), 'grid').img.style).toBeUndefined();
+    expect(pictureOf(sampleRow(['grid']), 'grid').img.style).toBe('background-color: #808080');
+  });
+});
+
+describe('a figure', () => {
+  test('carries caption and credit, and says when words are missing', () => {
+    const row = sampleRow(['grid']);
+    const words = { ...row.words, alt: '', caption: 'Bowls & jars', credit: 'Gullmoor Pottery' };
+    const html = figureMarkup({ row: { ...row, words }, slot: slotById('grid'), urlOf, first: false })!;
+    expect(html).toContain(
+      '<figcaption>Bowls &amp; jars <small>Photo: Gullmoor Pottery</small></figcaption>',
+    );
+    expect(html).toContain('Words are missing');
+  });
+  test('in the viewer is no wider than its photo may be', () => {
+    const row = sampleRow(['viewer'], {}, { width: 320, height: 213 });
+    expect(figureMarkup({ row, slot: slotById('viewer'), urlOf, first: false })).toContain(
+      'style="max-width: 320px"',
+    );
+  });
+});
+
+describe('the page', () => {
+  const rows = [sampleRow(['hero', 'grid'], { id: 1 }), sampleRow(['hero', 'grid'], { id: 2 })];
+  const html = pageMarkup({
+    title: 'Kiln <diary>',
+    rows,
+    setSlots: ['hero', 'grid'],
+    urlOf: (_, v) => urlOf(v),
+  });
+  const document = parse(html);
+  test('only its first picture is eager, the others are lazy', () => {
+    const loading = all(document, 'img').map((img) => attributes(img).loading);
+    expect(loading).toEqual(['eager', 'lazy', 'lazy', 'lazy']);
+  });
+  test('has a language, a title, one h1 and labelled sections', () => {
+    expect(attributes(all(document, 'html')[0]!).lang).toBe('en');
+    expect(all(document, 'h1')).toHaveLength(1);
+    for (const section of all(document, 'section')) {
+      const label = attributes(section)['aria-labelledby'];
+      expect(all(section, 'h2').map((h) => attributes(h).id)).toContain(label);
+    }
+  });
+  test('its styles hold the widths and ratios of every slot', () => {
+    const css = stylesheet();
+    expect(css).toContain('@media (min-width: 752px) { .photo-column { width: 720px; } }');
+    expect(css).toContain('@media (min-width: 700px) { .photo-hero img { aspect-ratio: 3 / 1; } }');
+    expect(css).toContain('.photo-grid img { aspect-ratio: 1 / 1; }');
+  });
+});
+
+describe('manifest and words', () => {
+  const row = sampleRow(['grid'], {
+    words: {
+      role: null,
+      alt: 'Say "oat", please',
+      caption: 'a,b',
+      title: '',
+      credit: '',
+      longDescription: '',
+    },
+  });
+  test('the manifest lists what is missing and every file', () => {
+    const manifest = JSON.parse(
+      JSON.stringify(
+        manifestOf({
+          site: 'S',
+          set: 'T',
+          policy: { modern: 'avif' },
+          rows: [row],
+          setSlots: ['grid'],
+          pathOf: (_, v) => urlOf(v),
+        }),
+      ),
+    ) as {
+      photos: { concerns: { code: string }[]; variants: { width: number; crop: { width: number } }[] }[];
+    };
+    expect(manifest.photos[0]!.concerns.map((c) => c.code)).toEqual(['no-role']);
+    expect(manifest.photos[0]!.variants).toHaveLength(row.variants.length);
+    expect(manifest.photos[0]!.variants[0]!.crop.width).toBe(2000);
+  });
+  test('CSV doubles quotes and ends lines with CRLF', () => {
+    expect(wordsCsv([row])).toBe(
+      `file,sha256,role,alt text,caption,title,credit,long description\r\nDSC00198.JPG,${'ab'.repeat(32)},,"Say ""oat"", please","a,b",,,\r\n`,
+    );
+  });
+});

@@ -1,0 +1,80 @@
+// The plan: which variants are wanted, and that their keys hold what they must.
+import { describe, expect, test } from '@jest/globals';
+import { createHash } from 'node:crypto';
+import { samplePhoto } from '../testing/sample.ts';
+import { planPhoto, slotsOf, variantKey, type KeyParts } from './plan.ts';
+
+const parts: KeyParts = {
+  original: 'a'.repeat(64),
+  orientation: 6,
+  straighten: 0,
+  crop: { x: 1, y: 2, width: 300, height: 200 },
+  width: 150,
+  height: 100,
+  format: 'avif',
+  settings: { quality: 55, effort: 1 },
+};
+
+describe('keys', () => {
+  test('are the SHA-256 of the parts in their order', () => {
+    const text =
+      '[1,"' + 'a'.repeat(64) + '",6,0,[1,2,300,200],[150,100],"avif",[["effort",1],["quality",55]]]';
+    expect(variantKey(parts)).toBe(createHash('sha256').update(text).digest('hex'));
+  });
+  test('do not depend on the order of settings', () => {
+    expect(variantKey({ ...parts, settings: { effort: 1, quality: 55 } })).toBe(variantKey(parts));
+  });
+  test.each([
+    ['original', { original: 'b'.repeat(64) }],
+    ['orientation', { orientation: 1 }],
+    ['straighten', { straighten: 0.5 }],
+    ['crop', { crop: { ...parts.crop, x: 2 } }],
+    ['size', { height: 101 }],
+    ['format', { format: 'webp' as const }],
+    ['settings', { settings: { quality: 56, effort: 1 } }],
+  ])('change with the %s', (_, change) => {
+    expect(variantKey({ ...parts, ...change })).not.toBe(variantKey(parts));
+  });
+});
+
+describe('planning', () => {
+  test('two formats for each width of each shape, heights by the shape’s ratio', () => {
+    const planned = planPhoto(samplePhoto(), ['hero'], { modern: 'avif' });
+    expect(new Set(planned.map((v) => v.shape))).toEqual(new Set(['3:1', '4:5']));
+    for (const variant of planned) {
+      const ratio = variant.shape === '3:1' ? 3 : 0.8;
+      expect(variant.height).toBe(Math.floor(variant.width / ratio + 0.5));
+      const twin = planned
+        .filter((v) => v.shape === variant.shape && v.width === variant.width)
+        .map((v) => v.format);
+      expect(twin).toEqual(['avif', 'jpeg']);
+    }
+  });
+  test.each([
+    [{ transparent: true }, 'webp', ['webp', 'png']],
+    [{ transparent: true }, 'avif', ['avif', 'png']],
+    [{ frames: 12 }, 'avif', ['webp', 'gif']],
+    [{}, 'webp', ['webp', 'jpeg']],
+  ] as const)('formats of %j with %s', (facts, modern, formats) => {
+    const planned = planPhoto(samplePhoto({}, facts), ['grid'], { modern });
+    expect([...new Set(planned.map((v) => v.format))]).toEqual(formats);
+  });
+  test('a binned photo and a photo without places want nothing', () => {
+    expect(planPhoto(samplePhoto({ binned: true }), ['grid'], { modern: 'avif' })).toEqual([]);
+    expect(planPhoto(samplePhoto({ slots: [] }), ['grid'], { modern: 'avif' })).toEqual([]);
+  });
+  test('own places go before those of the set', () => {
+    expect(slotsOf({ slots: ['viewer'] }, ['grid'])).toEqual(['viewer']);
+    expect(slotsOf({ slots: null }, ['grid'])).toEqual(['grid']);
+  });
+  test('moving the focal point changes the keys of automatic crops, not those of the editor’s', () => {
+    const keys = (photo: ReturnType<typeof samplePhoto>) =>
+      planPhoto(photo, ['grid', 'column'], { modern: 'avif' });
+    const crops = { '3:2': { x: 0, y: 0, width: 1500, height: 1000 } } as const;
+    const before = keys(samplePhoto({ crops }));
+    const after = keys(samplePhoto({ crops, focal: { x: 0.9, y: 0.5, confirmed: true } }));
+    before.forEach((variant, i) => {
+      expect(after[i]!.key === variant.key).toBe(variant.shape === '3:2');
+    });
+  });
+});

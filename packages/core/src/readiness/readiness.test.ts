@@ -1,0 +1,102 @@
+// What keeps a photo back, and what a phone is sent.
+import { describe, expect, test } from '@jest/globals';
+import { sampleRow } from '../testing/sample.ts';
+import { bytesInWords } from '../weight/units.ts';
+import { concernsOf, handoverConcerns, matchesFilter, sealOf } from './readiness.ts';
+import { phoneWeights, totalsFor, variantSentTo } from './weight.ts';
+import { slotById } from '../slots/slots.ts';
+
+const codes = (...row: Parameters<typeof sampleRow>) =>
+  concernsOf(sampleRow(...row), row[0]).map((c) => c.code);
+
+describe('concerns', () => {
+  test('none for a photo that is framed, weighed, described and placed', () => {
+    expect(codes(['column', 'grid'])).toEqual([]);
+    expect(sealOf([])).toEqual({ frame: 'ready', weigh: 'ready', describe: 'ready', arrange: 'ready' });
+  });
+  test('a guess is to be looked at, unless every crop is the editor’s', () => {
+    const focal = { x: 0.5, y: 0.5, confirmed: false };
+    expect(codes(['grid'], { focal })).toEqual(['focal-guess']);
+    expect(codes(['grid'], { focal, crops: { '1:1': { x: 0, y: 0, width: 2000, height: 2000 } } })).toEqual(
+      [],
+    );
+    expect(codes(['viewer'], { focal })).toEqual([]);
+  });
+  test('too small says by how many pixels and closes the seal', () => {
+    const row = sampleRow(['column'], {}, { width: 320, height: 213 });
+    const [concern] = concernsOf(row, ['column']);
+    expect(concern).toMatchObject({ code: 'too-small', severity: 'stop' });
+    expect(concern!.sentence).toContain('320 px, 400 px short of the 720 px shown');
+    expect(sealOf(concernsOf(row, ['column'])).weigh).toBe('stop');
+  });
+  test('soft on retina is said but does not open the seal', () => {
+    const concerns = concernsOf(sampleRow(['column'], {}, { width: 1000, height: 667 }), ['column']);
+    expect(concerns.map((c) => c.code)).toEqual(['soft']);
+    expect(sealOf(concerns).weigh).toBe('ready');
+    expect(matchesFilter('ready', concerns)).toBe(true);
+  });
+  test('files that are not made, and one that failed', () => {
+    expect(codes(['grid'], {}, {}, null)).toEqual(['not-made']);
+    const row = sampleRow(['grid']);
+    const failed = {
+      ...row,
+      variants: row.variants.map((v, i) => (i ? v : { ...v, bytes: null, failure: 'Could not be made: x' })),
+    };
+    expect(concernsOf(failed, ['grid'])[0]).toMatchObject({ code: 'failed', severity: 'stop' });
+  });
+  test('over budget names the place and the bytes', () => {
+    const [concern] = concernsOf(sampleRow(['grid'], {}, {}, 26_000), ['grid']);
+    expect(concern!.sentence).toBe('Over budget in Square thumbnail grid: 26 kB on a phone, 6 kB over.');
+    expect(matchesFilter('budget', [concern!])).toBe(true);
+  });
+  test('a photo without a place goes nowhere', () => {
+    expect(codes(['grid'], { slots: [] })).toEqual(['no-place']);
+  });
+  test('before a hand-over a guess and a budget are no hindrance, words and pixels are', () => {
+    const row = sampleRow(
+      ['column'],
+      { focal: { x: 0, y: 0, confirmed: false } },
+      { width: 320, height: 213 },
+      90_000,
+    );
+    const open = { ...row, words: { ...row.words, role: null, alt: '' } };
+    expect(handoverConcerns(open, ['column']).map((c) => c.code)).toEqual([
+      'too-small',
+      'missing',
+      'no-role',
+    ]);
+  });
+});
+
+describe('what is sent', () => {
+  test('a phone is sent the phone’s shape of the hero at 2×, a laptop the wide one', () => {
+    const row = sampleRow(['hero']);
+    expect(variantSentTo(row, slotById('hero'), { viewport: 390, density: 2 })).toMatchObject({
+      shape: '4:5',
+      width: 860,
+      format: 'avif',
+    });
+    expect(variantSentTo(row, slotById('hero'), { viewport: 1280, density: 1 })).toMatchObject({
+      shape: '3:1',
+      width: 1280,
+    });
+  });
+  test('the heaviest against its budget comes first', () => {
+    const weights = phoneWeights(sampleRow(['column', 'grid'], {}, {}, 10_000), ['column', 'grid']);
+    expect(weights.map((w) => w.slot.id)).toEqual(['grid', 'column']);
+    expect(weights[0]).toMatchObject({ bytes: 10_000, over: 0 });
+  });
+  test('totals add every place and know when something is missing', () => {
+    const rows = [sampleRow(['column', 'grid']), sampleRow(['column', 'grid'], {}, {}, null)];
+    expect(totalsFor(rows, ['column', 'grid'], { viewport: 390, density: 2 })).toEqual({
+      camera: 3_280_000,
+      sent: 10_000,
+      complete: false,
+    });
+  });
+  test('bytes in words', () => {
+    expect([999, 1000, 84_400, 999_499, 999_500, 1_636_886, 3_140_000, 15_900_000].map(bytesInWords)).toEqual(
+      ['999 B', '1 kB', '84 kB', '999 kB', '1.00 MB', '1.64 MB', '3.1 MB', '15.9 MB'],
+    );
+  });
+});

@@ -1,0 +1,125 @@
+// Reconciliation: what is wanted gets made, once; what is stored stays; what is lost is found again.
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { planPhoto } from '@dusky-otter/core';
+import { VariantModel } from '../database/models.ts';
+import { samplePhoto } from '../../../core/src/testing/sample.ts';
+import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
+import { batchesOf } from './batches.ts';
+import { StoredVariants } from './stored.ts';
+
+describe('batches', () => {
+  test('every wanted key once, a photo and a crop a batch, smallest first', () => {
+    const photos = [samplePhoto({ id: 1 }), samplePhoto({ id: 2 }, { hash: 'cd'.repeat(32) })];
+    // The half column and the phone's hero share the shape 4:5, and one width of it.
+    const slots = ['hero', 'half', 'grid'] as const;
+    const { batches, wanted } = batchesOf(photos, slots, { modern: 'avif' });
+    const planned = photos.flatMap((photo) => planPhoto(photo, slots, { modern: 'avif' }).map((v) => v.key));
+    expect([...wanted].sort()).toEqual([...new Set(planned)].sort());
+    expect(batches.flatMap((b) => b.outputs.map((o) => o.key)).sort()).toEqual([...wanted].sort());
+    expect(batches.map((b) => [b.photo.id, b.shape])).toEqual([
+      [1, '3:1'],
+      [1, '4:5'],
+      [1, '1:1'],
+      [2, '3:1'],
+      [2, '4:5'],
+      [2, '1:1'],
+    ]);
+    for (const { outputs } of batches) {
+      const widths = outputs.map((o) => o.width);
+      expect(widths).toEqual([...widths].sort((a, b) => a - b));
+    }
+  });
+});
+
+describe('the preparer', () => {
+  let server: TestServer;
+  let id: number;
+  beforeEach(async () => {
+    server = await testServer();
+    const result = await server.add('a.jpg', await photoWithSquare(1500, 1000, { x: 0.3, y: 0.5 }));
+    if (result.kind !== 'new') throw new Error(result.kind);
+    id = result.row.id;
+    await server.prepared();
+  });
+  afterEach(() => server.close());
+
+  const keys = async () => (await VariantModel.findAll()).map((v) => v.key).sort();
+  const wanted = async () =>
+    [...new Set((await server.state()).rows.flatMap((row) => row.variants.map((v) => v.key)))].sort();
+
+  test('makes what is wanted and no more', async () => {
+    expect(await keys()).toEqual(await wanted());
+  });
+  test('makes nothing again when nothing changed', async () => {
+    const before = await VariantModel.findAll();
+    await server.prepared();
+    expect(await VariantModel.findAll()).toEqual(before);
+  });
+  test('a changed decision makes only what is new, and going back makes nothing', async () => {
+    const first = await keys();
+    const edit = (x: number) =>
+      server.edit({
+        label: 'focal',
+        commands: [{ kind: 'focal', photo: id, focal: { x, y: 0.5, confirmed: true } }],
+        photos: {},
+      });
+    const { x } = (await server.state()).rows[0]!.focal;
+    await edit(x > 0.5 ? 0.1 : 0.9);
+    await server.prepared();
+    const second = await keys();
+    // The square crop moved; the 3:2 crop is the whole photo either way.
+    expect(second.length).toBeGreaterThan(first.length);
+    await edit(x);
+    await server.prepared();
+    expect(await keys()).toEqual(second);
+  });
+  test('a file that was lost and a file nobody knows are put right at the next start', async () => {
+    const [lost] = await keys();
+    const { vault } = server.parts;
+    const format = (await VariantModel.findByPk(lost))!.format as 'avif';
+    await rm(vault.variant(lost!, format));
+    const stray = vault.variant('f'.repeat(64), 'avif');
+    await rm(join(stray, '..'), { recursive: true, force: true });
+    await server.parts.vault.open();
+    await writeFile(join(vault.root, 'incoming', 'half-written'), 'x');
+    expect(await vault.open()).toBe(1);
+    const stored = new StoredVariants();
+    expect(await stored.load(vault)).toEqual({ rowsDropped: 1, filesDropped: 0 });
+    expect(stored.get(lost!)).toBeUndefined();
+  });
+  test('stopping keeps what is made, going on makes the rest', async () => {
+    server.parts.preparer.pause(server.setId, true);
+    await server.edit({
+      label: 'slots',
+      commands: [{ kind: 'slots', photo: id, slots: ['viewer', 'hero'] }],
+      photos: {},
+    });
+    const before = await keys();
+    const { preparation } = await server.state();
+    expect(preparation.paused).toBe(true);
+    expect(preparation.made).toBeLessThan(preparation.wanted);
+    expect(await keys()).toEqual(before);
+    const response = await server.app.inject({
+      method: 'PUT',
+      url: `/api/sets/${server.setId}/preparation`,
+      payload: { paused: false },
+    });
+    expect(response.json()).toMatchObject({ paused: false });
+    await server.prepared();
+    expect((await server.state()).preparation).toMatchObject({ failed: 0, made: preparation.wanted });
+  });
+  test('an original that was damaged on disk is said, not published', async () => {
+    const { original } = (await server.state()).rows[0]!;
+    await writeFile(server.parts.vault.original(original.hash), 'damaged');
+    await server.edit({
+      label: 'slots',
+      commands: [{ kind: 'slots', photo: id, slots: ['viewer'] }],
+      photos: {},
+    });
+    await server.prepared();
+    const row = (await server.state()).rows[0]!;
+    expect(row.variants.every((v) => v.bytes === null && v.failure?.includes('changed on disk'))).toBe(true);
+  });
+});

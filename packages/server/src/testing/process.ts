@@ -1,0 +1,49 @@
+// For tests: the built server as a process of its own, as "npm start" runs it.
+import { spawn, type ChildProcess } from 'node:child_process';
+import { createInterface } from 'node:readline';
+import { resolve } from 'node:path';
+import type { SetState } from '@dusky-otter/core';
+
+const MAIN = resolve(import.meta.dirname, '../../dist/main.js');
+
+export interface ServerProcess {
+  address: string;
+  child: ChildProcess;
+  state: () => Promise<SetState>;
+  /** Resolves once the state of set 1 is as asked. */
+  until: (ready: (state: SetState) => boolean) => Promise<SetState>;
+  end: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>;
+}
+
+/** Starts the server and waits for the address it prints. @throws Error when it ends before. */
+export async function startServer(env: Record<string, string>): Promise<ServerProcess> {
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, PORT: '0', ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const gone = new Promise<void>((done) => child.once('exit', () => done()));
+  const address = await new Promise<string>((found, failed) => {
+    createInterface({ input: child.stdout! }).on('line', (line) => {
+      const match = /(http:\/\/\S+?)\/?$/.exec(line);
+      if (match) found(match[1]!);
+    });
+    child.once('exit', (code) => failed(new Error(`The server ended with ${code}.`)));
+  });
+  const state = async () => (await (await fetch(`${address}/api/sets/1`)).json()) as SetState;
+  return {
+    address,
+    child,
+    state,
+    async until(ready) {
+      for (;;) {
+        const now = await state();
+        if (ready(now)) return now;
+        await new Promise((done) => setTimeout(done, 50));
+      }
+    },
+    async end(signal) {
+      child.kill(signal);
+      await gone;
+    },
+  };
+}
