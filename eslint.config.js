@@ -11,7 +11,7 @@ export default defineConfig(
     files: ['**/*.ts', '**/*.tsx'],
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['playwright.config.ts'] },
+        projectService: { allowDefaultProject: ['playwright.config.ts', 'packages/web/vite.config.ts'] },
         tsconfigRootDir: import.meta.dirname,
       },
     },

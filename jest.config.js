@@ -6,7 +6,11 @@ export default {
     '^.+\\.ts$': [
       '@swc/jest',
       {
-        jsc: { parser: { syntax: 'typescript', decorators: true }, transform: { legacyDecorator: true, useDefineForClassFields: false }, target: 'es2022' },
+        jsc: {
+          parser: { syntax: 'typescript', decorators: true },
+          transform: { legacyDecorator: true, useDefineForClassFields: false },
+          target: 'es2022',
+        },
         module: { type: 'es6' },
       },
     ],

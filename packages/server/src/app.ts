@@ -3,47 +3,13 @@ import { existsSync } from 'node:fs';
 import fastifyHelmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify';
-import type { Sequelize } from 'sequelize';
-import { CodecPool } from './codec/pool.ts';
 import type { Config } from './config.ts';
-import { Edits } from './edits/edits.ts';
-import { EventHub } from './events/hub.ts';
-import { TakeIn } from './gather/take-in.ts';
-import { Preparer } from './prepare/prepare.ts';
-import { StoredVariants } from './prepare/stored.ts';
+import type { Parts } from './parts.ts';
 import { ProblemError } from './problems.ts';
 import { editRoutes } from './routes/edits.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
 import { setRoutes } from './routes/sets.ts';
-import { Vault } from './vault/vault.ts';
-
-/** Everything a route may need. */
-export interface Parts {
-  config: Config;
-  sequelize: Sequelize;
-  vault: Vault;
-  pool: CodecPool;
-  hub: EventHub;
-  stored: StoredVariants;
-  preparer: Preparer;
-  edits: Edits;
-  takeIn: TakeIn;
-}
-
-/** Opens vault, codec processes and the list of stored variants. */
-export async function buildParts(config: Config, sequelize: Sequelize): Promise<Parts> {
-  const vault = new Vault(config.dataDir);
-  await vault.open();
-  const stored = new StoredVariants();
-  await stored.load(vault);
-  const hub = new EventHub();
-  const pool = new CodecPool(config.workers);
-  const preparer = new Preparer(pool, vault, stored, hub);
-  const edits = new Edits(sequelize, preparer);
-  const takeIn = new TakeIn(vault, pool, config.limits, preparer);
-  return { config, sequelize, vault, pool, hub, stored, preparer, edits, takeIn };
-}
 
 function answerError(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
   let problem: ProblemError;
@@ -68,7 +34,8 @@ function guard(config: Config) {
     // The sandboxed preview has the origin "null" and only reads.
     const reads = request.method === 'GET' || request.method === 'HEAD';
     if (origin === undefined || (origin === 'null' && reads)) return;
-    if (!URL.canParse(origin) || new URL(origin).host !== new URL(`http://${host}`).host) throw new ProblemError('foreign-origin');
+    if (!URL.canParse(origin) || new URL(origin).host !== new URL(`http://${host}`).host)
+      throw new ProblemError('foreign-origin');
   };
 }
 

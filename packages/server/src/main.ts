@@ -1,8 +1,9 @@
 // The only entry: configuration, database, parts, demo, listen; and a clean end.
-import { buildApp, buildParts } from './app.ts';
+import { buildApp } from './app.ts';
 import { configFrom } from './config.ts';
 import { connect } from './database/connect.ts';
 import { seedDemo } from './demo/seed.ts';
+import { buildParts } from './parts.ts';
 
 const config = configFrom(process.env);
 const sequelize = await connect(config.databaseUrl);

@@ -193,6 +193,7 @@ export type TakeInResult =
 export type SetEvent =
   | { type: 'preparation'; preparation: Preparation }
   | { type: 'variant'; photoId: number; key: string; bytes: number; contentHash: string }
+  | { type: 'failed'; photoId: number; keys: string[]; sentence: string }
   | { type: 'rows'; rows: PhotoRow[] }
   | { type: 'set'; set: PhotoSet; edits: EditDepth }
   | { type: 'refusals'; refusals: Refusal[] };

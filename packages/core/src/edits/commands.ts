@@ -64,12 +64,11 @@ export function applyToPhoto(
       const { shape, crop } = command;
       const problem = crop && cropProblem(crop, shape, photo.original);
       if (problem) throw new CommandError(problem);
-      const crops = { ...photo.crops };
-      if (crop) crops[shape] = crop;
-      else delete crops[shape];
+      const { [shape]: before = null, ...others } = photo.crops;
+      const crops: PhotoDecisions['crops'] = crop ? { ...others, [shape]: crop } : others;
       return {
         change: { crops },
-        inverse: { kind: 'crop', photo: id, shape, crop: photo.crops[shape] ?? null },
+        inverse: { kind: 'crop', photo: id, shape, crop: before },
       };
     }
     case 'words': {

@@ -18,7 +18,10 @@ describe('cleaning', () => {
     ['<image href="file:///etc/hostname" width="9" height="9"/>', /image|etc/],
     ['<use xlink:href="http://127.0.0.1/x.svg#a"/>', /127/],
     ['<rect fill="url(http://127.0.0.1/x.svg#a)" width="9" height="9"/>', /127/],
-    ['<style>@import url(http://127.0.0.1/x.css); .a { fill: url(http://127.0.0.1/b) }</style>', /import|127/],
+    [
+      '<style>@import url(http://127.0.0.1/x.css); .a { fill: url(http://127.0.0.1/b) }</style>',
+      /import|127/,
+    ],
     ['<a href="javascript:alert(1)"><rect width="9" height="9"/></a>', /javascript/],
   ])('%s', (inner, gone) => expect(cleanSvg(svg(inner))).not.toMatch(gone));
   test('references inside the drawing stay', () => {
@@ -31,7 +34,9 @@ describe('cleaning', () => {
     expect(clean).toContain('href="#r"');
   });
   test('style sheets of the drawing stay', () => {
-    const clean = cleanSvg(svg('<style>.st0 { fill: #24464f }</style><rect class="st0" width="9" height="9"/>'));
+    const clean = cleanSvg(
+      svg('<style>.st0 { fill: #24464f }</style><rect class="st0" width="9" height="9"/>'),
+    );
     expect(clean).toContain('.st0 { fill: #24464f }');
   });
   test('the demo’s logo draws the same as before', async () => {

@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import type { Command, SlotId, Words } from '@dusky-otter/core';
-import type { Parts } from '../app.ts';
+import type { Parts } from '../parts.ts';
 import { EditModel, SetModel, SiteModel } from '../database/models.ts';
 
 interface DemoPhoto {

@@ -26,7 +26,7 @@ const step = async (direction: 'undo' | 'redo') => {
 };
 const say = (alt: string, version: number) =>
   server.edit({
-    label: `alt ${alt}`,
+    label: 'alt text',
     commands: [{ kind: 'words', photo: id, words: { alt } }],
     photos: { [id]: version },
   });
@@ -182,7 +182,12 @@ describe('undo and redo', () => {
 
 describe('merging of typing', () => {
   const words = (photo: number, change: object) => [{ kind: 'words' as const, photo, words: change }];
-  const last = { commands: words(1, { alt: 'a' }), undone: false, updatedAt: new Date(1_000_000) };
+  const last = {
+    label: 'x',
+    commands: words(1, { alt: 'a' }),
+    undone: false,
+    updatedAt: new Date(1_000_000),
+  };
   const next = { label: 'x', commands: words(1, { alt: 'ab' }) };
   test('same photo, same field, soon after', () =>
     expect(mergeTyping(last, next, 1_005_000)).toEqual(next.commands));
@@ -190,6 +195,7 @@ describe('merging of typing', () => {
     ['after a pause', last, next, 1_009_000],
     ['another field', last, { label: 'x', commands: words(1, { title: 'ab' }) }, 1_001_000],
     ['another photo', last, { label: 'x', commands: words(2, { alt: 'ab' }) }, 1_001_000],
+    ['another act', { ...last, label: 'x mended' }, next, 1_001_000],
     ['an undone one', { ...last, undone: true }, next, 1_001_000],
     [
       'a role',

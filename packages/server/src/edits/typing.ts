@@ -13,16 +13,17 @@ function onlyText(commands: readonly Command[]): WordsCommand | null {
 
 /**
  * The commands of the last edit with the new text in place, or null when the new edit stands on its own:
- * another photo, another field, a choice instead of typing, undone in between, or after a pause.
+ * another photo, another field, another act, undone in between, or after a pause.
  */
 export function mergeTyping(
-  last: { commands: Command[]; undone: boolean; updatedAt: Date },
+  last: { label: string; commands: Command[]; undone: boolean; updatedAt: Date },
   edit: Edit,
   now: number,
 ): Command[] | null {
   const before = onlyText(last.commands);
   const after = onlyText(edit.commands);
-  if (!before || !after || last.undone || before.photo !== after.photo) return null;
+  if (!before || !after || last.undone || last.label !== edit.label || before.photo !== after.photo)
+    return null;
   const field = (words: Partial<Words>) => Object.keys(words).sort().join();
   if (field(before.words) !== field(after.words) || 'role' in after.words) return null;
   return now - last.updatedAt.getTime() > PAUSE ? null : edit.commands;

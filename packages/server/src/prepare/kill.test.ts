@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import type { SetState } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { startServer } from '../testing/process.ts';
-import { ownDatabase } from '../testing/server.ts';
+import { ownDatabase } from '../testing/database.ts';
 
 let folder: string;
 beforeAll(async () => {

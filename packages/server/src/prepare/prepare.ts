@@ -177,17 +177,22 @@ export class Preparer {
       await Promise.all(notes);
     } catch (error) {
       await Promise.allSettled(notes);
-      const reason = error instanceof Error ? error.message : String(error);
       // Shutting down ends the processes: that is no fault of the pictures.
-      if (!this.closed)
-        for (const { key } of outputs)
-          if (!this.stored.get(key)) this.failures.set(key, `Could not be made: ${reason}`);
+      if (!this.closed) this.fail(setId, photo.id, outputs, error);
     } finally {
       for (const { key } of outputs) this.making.delete(key);
       this.doing.delete(setId);
       this.report(setId);
       this.pump();
     }
+  }
+
+  /** Remembers why files could not be made, until someone asks to try again. */
+  private fail(setId: number, photoId: number, outputs: Batch['outputs'], error: unknown): void {
+    const sentence = `Could not be made: ${error instanceof Error ? error.message : String(error)}`;
+    const keys = outputs.map(({ key }) => key).filter((key) => !this.stored.get(key));
+    for (const key of keys) this.failures.set(key, sentence);
+    this.hub.tell(setId, { type: 'failed', photoId, keys, sentence });
   }
 
   private async note(made: MadeVariant, photo: Photo, format: string): Promise<void> {

@@ -1,7 +1,7 @@
 // Edits, undo and redo of a set. Every answer carries the changed rows; listeners hear the same.
 import type { PhotoRow, PhotoSet, EditDepth } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
-import type { Parts } from '../app.ts';
+import type { Parts } from '../parts.ts';
 import { SetModel } from '../database/models.ts';
 import { depthOf, findSet, loadPhotos, photoSetOf, rowsOf } from '../sets/rows.ts';
 import { checked, EditDto, idFrom } from './dto.ts';

@@ -2,7 +2,7 @@
 import { createReadStream } from 'node:fs';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { MIME, type OutputFormat } from '@dusky-otter/core';
-import type { Parts } from '../app.ts';
+import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 
 const HEX64 = /^[0-9a-f]{64}$/;

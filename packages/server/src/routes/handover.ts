@@ -11,7 +11,7 @@ import {
   type SlotId,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
-import type { Parts } from '../app.ts';
+import type { Parts } from '../parts.ts';
 import { handoverZip, pathOf, textFiles, variantPaths, type HandoverParts } from '../handover/handover.ts';
 import { ProblemError } from '../problems.ts';
 import { findSet, findSite, loadPhotos, rowsOf } from '../sets/rows.ts';

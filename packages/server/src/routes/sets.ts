@@ -2,7 +2,7 @@
 import { SLOTS, type SetEvent, type SetState } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { Readable } from 'node:stream';
-import type { Parts } from '../app.ts';
+import type { Parts } from '../parts.ts';
 import { RefusalModel, SetModel, SiteModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
 import {

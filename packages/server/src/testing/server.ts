@@ -1,36 +1,18 @@
 // For tests: an application on a database and a data directory of its own, and photos made on the spot.
-import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import type { EditDepth, PhotoRow, PhotoSet, SetState, TakeInResult } from '@dusky-otter/core';
 import type { FastifyInstance } from 'fastify';
-import { Sequelize } from 'sequelize';
 import sharp from 'sharp';
-import { buildApp, buildParts, type Parts } from '../app.ts';
+import { buildApp } from '../app.ts';
 import { configFrom, type Config } from '../config.ts';
 import { connect } from '../database/connect.ts';
 import { SetModel, SiteModel } from '../database/models.ts';
+import { buildParts, type Parts } from '../parts.ts';
+import { ownDatabase } from './database.ts';
 
 export const DEMO = resolve(import.meta.dirname, '../../../../demo');
-
-/** A database of its own on the test server, and a way to drop it. @throws Error without DATABASE_URL. */
-export async function ownDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
-  const base = process.env.DATABASE_URL;
-  if (!base) throw new Error('DATABASE_URL is missing: run the tests with "npm test".');
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  const admin = new Sequelize(base, { dialect: 'mariadb', logging: false });
-  await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
-  const url = new URL(base);
-  url.pathname = `/${name}`;
-  return {
-    url: url.href,
-    async drop() {
-      await admin.query(`DROP DATABASE ${name}`);
-      await admin.close();
-    },
-  };
-}
 
 export interface TestServer {
   app: FastifyInstance;
@@ -38,9 +20,7 @@ export interface TestServer {
   setId: number;
   state: () => Promise<SetState>;
   add: (name: string, bytes: Buffer) => Promise<TakeInResult>;
-  edit: (
-    body: object,
-  ) => Promise<{
+  edit: (body: object) => Promise<{
     status: number;
     body: { rows: PhotoRow[]; set: PhotoSet; edits: EditDepth; code?: string; detail?: string };
   }>;

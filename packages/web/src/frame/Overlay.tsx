@@ -85,10 +85,10 @@ function ChosenCrop({
   const picture = row.original;
   const rect = cropFor(hands.shown, shape);
   const ratio = shape === 'own' ? null : ratioOf(shape, picture);
+  // Width leads; height follows from the ratio, or grows by the same part where the shape is free.
   const grow = (by: number) => {
-    const height = by / (rect.width / rect.height);
-    const corner = { x: rect.x + rect.width + by, y: rect.y + rect.height + height };
-    return resizeRect(rect, 'se', corner, picture, ratio);
+    const height = ratio === null ? rect.height + (by * rect.height) / rect.width : 0;
+    return resizeRect(rect, 'se', { x: rect.x + rect.width + by, y: rect.y + height }, picture, ratio);
   };
   const press = (event: KeyboardEvent) => {
     const step = stepOf(event);

@@ -39,6 +39,10 @@ export function useFraming(row: PhotoRow): FramingHands {
     latest.current.row = row;
   });
   const hold = useCallback((framing: Framing) => {
+    const { held: before, row: now } = latest.current;
+    // Another thing is taken in hand before the keys have rested: the first one is saved, not dropped.
+    if (before && (!before.focal !== !framing.focal || before.crop?.shape !== framing.crop?.shape))
+      save(now, before);
     latest.current.held = framing;
     setHeld(framing);
   }, []);

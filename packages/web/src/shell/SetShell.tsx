@@ -75,7 +75,7 @@ export function SetShell() {
       {...getRootProps({ role: undefined, tabIndex: undefined })}
       className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-[700px]:grid-cols-1 max-[700px]:grid-rows-[48px_auto_minmax(0,1fr)]"
     >
-      <input {...getInputProps({ 'aria-label': 'Photos to add', id: 'photos-to-add' })} />
+      <input {...getInputProps({ id: 'photos-to-add', style: { display: 'none' } })} />
       <div className="col-span-full grid">
         <TopBar onFind={() => setFinding(true)}>
           {set && (

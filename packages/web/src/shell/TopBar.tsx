@@ -18,7 +18,7 @@ function ThemeSwitch() {
       }}
     >
       {next === 'dusk' ? <Moon size={15} aria-hidden="true" /> : <Sun size={15} aria-hidden="true" />}
-      {next === 'dusk' ? 'Dusk' : 'Day'}
+      <span className="max-[700px]:sr-only">{next === 'dusk' ? 'Dusk' : 'Day'}</span>
     </button>
   );
 }
@@ -37,6 +37,7 @@ function Progress() {
       <Ring part={wanted ? made / wanted : 1} />
       <span
         role="progressbar"
+        className="max-[700px]:text-[0px]"
         aria-label="Versions made"
         aria-valuemin={0}
         aria-valuemax={wanted}
@@ -47,7 +48,7 @@ function Progress() {
       </span>
       {(busy || failed > 0) && (
         <button
-          className="flex items-center gap-1 rounded-paper border border-[#565068] px-1.5 py-1 leading-none hover:text-white"
+          className="flex items-center gap-1 rounded-paper border border-[#565068] max-[700px]:hidden px-1.5 py-1 leading-none hover:text-white"
           onClick={() => void pausePreparation(!paused && busy)}
         >
           {busy && !paused ? <Pause size={12} aria-hidden="true" /> : <Play size={12} aria-hidden="true" />}
@@ -60,7 +61,7 @@ function Progress() {
 
 export function TopBar({ children, onFind }: { children?: React.ReactNode; onFind?: () => void }) {
   return (
-    <header className="flex items-center gap-4 bg-[#221f2b] pl-3.5 pr-4 text-[#f3f0ea]">
+    <header className="flex min-w-0 items-center gap-4 overflow-hidden bg-[#221f2b] pl-3.5 pr-4 max-[700px]:gap-2 text-[#f3f0ea]">
       <Link
         to="/"
         className="flex items-center gap-2 whitespace-nowrap font-title text-[16px] font-semibold leading-none tracking-[-.01em]"

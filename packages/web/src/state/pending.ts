@@ -38,8 +38,24 @@ export function withPending(confirmed: Confirmed, pending: readonly Edit[]): Con
   return { set: shown.set, rows };
 }
 
+/** What events have told of files that were made, by key. */
+export type MadeFiles = ReadonlyMap<string, { bytes: number; contentHash: string }>;
+
+/** A row with everything that is known to be made: an answer may be older than the events that overtook it. */
+export function withMade(row: PhotoRow, made: MadeFiles): PhotoRow {
+  if (row.variants.every((variant) => variant.bytes !== null || !made.has(variant.key))) return row;
+  return {
+    ...row,
+    variants: row.variants.map((v) => (made.has(v.key) ? { ...v, ...made.get(v.key), failure: null } : v)),
+  };
+}
+
 /** Rows with some of them replaced by newer ones; rows that are new are added. */
-export function mergeRows(rows: readonly PhotoRow[], newer: readonly PhotoRow[]): PhotoRow[] {
+export function mergeRows(
+  rows: readonly PhotoRow[],
+  newer: readonly PhotoRow[],
+  made: MadeFiles,
+): PhotoRow[] {
   const byId = new Map(newer.map((row) => [row.id, row]));
   const merged = rows.map((row) => {
     const next = byId.get(row.id);
@@ -47,5 +63,5 @@ export function mergeRows(rows: readonly PhotoRow[], newer: readonly PhotoRow[])
     // Answers and events may cross: an older version never replaces a newer one.
     return next && next.version >= row.version ? next : row;
   });
-  return [...merged, ...byId.values()];
+  return [...merged, ...byId.values()].map((row) => withMade(row, made));
 }

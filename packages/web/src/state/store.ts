@@ -12,7 +12,7 @@ import type {
 } from '@dusky-otter/core';
 import { create } from 'zustand';
 import { api, ApiError, listen, type EditAnswer } from '../api/client.ts';
-import { mergeRows, withPending, type Confirmed } from './pending.ts';
+import { mergeRows, withMade, withPending, type Confirmed } from './pending.ts';
 
 export interface Notice {
   text: string;
@@ -89,13 +89,14 @@ const sentenceOf = (error: unknown): string => (error instanceof Error ? error.m
 function take(answer: EditAnswer, pending: Edit[]): void {
   const { confirmed } = get();
   if (!confirmed) return;
-  show({ rows: mergeRows(confirmed.rows, answer.rows), set: answer.set }, pending, {
+  show({ rows: mergeRows(confirmed.rows, answer.rows, made), set: answer.set }, pending, {
     edits: answer.edits,
     unsaved: null,
   });
 }
 
 function hear(event: SetEvent): void {
+  if (event.type === 'variant') made.set(event.key, { bytes: event.bytes, contentHash: event.contentHash });
   const { confirmed, pending } = get();
   if (!confirmed) return;
   switch (event.type) {
@@ -106,25 +107,31 @@ function hear(event: SetEvent): void {
     case 'set':
       return show({ ...confirmed, set: event.set }, pending, { edits: event.edits });
     case 'rows':
-      return show({ ...confirmed, rows: mergeRows(confirmed.rows, event.rows) }, pending);
+      return show({ ...confirmed, rows: mergeRows(confirmed.rows, event.rows, made) }, pending);
     case 'variant': {
-      const { key, bytes, contentHash } = event;
-      const rows = confirmed.rows.map((row) =>
-        row.id === event.photoId
-          ? { ...row, variants: row.variants.map((v) => (v.key === key ? { ...v, bytes, contentHash } : v)) }
-          : row,
-      );
+      const rows = confirmed.rows.map((row) => (row.id === event.photoId ? withMade(row, made) : row));
+      return show({ ...confirmed, rows }, pending);
+    }
+    case 'failed': {
+      const failed = new Set(event.keys);
+      const rows = confirmed.rows.map((row) => ({
+        ...row,
+        variants: row.variants.map((v) => (failed.has(v.key) ? { ...v, failure: event.sentence } : v)),
+      }));
       return show({ ...confirmed, rows }, pending);
     }
   }
 }
+
+/** Files that events have told of since the set was opened. */
+const made = new Map<string, { bytes: number; contentHash: string }>();
 
 let stopListening: (() => void) | null = null;
 
 async function load(setId: number): Promise<void> {
   const state = await api.set(setId);
   if (get().setId !== setId) return;
-  show({ rows: state.rows, set: state.set }, get().pending, {
+  show({ rows: mergeRows([], state.rows, made), set: state.set }, get().pending, {
     siteName: state.site.name,
     refusals: state.refusals,
     preparation: state.preparation,
@@ -148,6 +155,7 @@ export function openSet(setId: number): void {
 export function closeSet(): void {
   stopListening?.();
   stopListening = null;
+  made.clear();
   put(EMPTY);
 }
 
@@ -176,7 +184,10 @@ async function sendAll(): Promise<void> {
         continue;
       }
       const newer = error instanceof ApiError ? error.problem : null;
-      show({ rows: mergeRows(confirmed.rows, newer?.rows ?? []), set: newer?.set ?? confirmed.set }, rest);
+      show(
+        { rows: mergeRows(confirmed.rows, newer?.rows ?? [], made), set: newer?.set ?? confirmed.set },
+        rest,
+      );
       notify(sentenceOf(error), 'bad');
     }
   }

@@ -131,14 +131,15 @@ export const Row = memo(function Row(props: Props) {
         (a, b) => Number(a !== 'photo' && a !== 'seal') - Number(b !== 'photo' && b !== 'seal'),
       )
     : lens.columns;
-  const sort = useSortable({ id: row.id, disabled: !sortable });
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
+    useSortable({ id: row.id, disabled: !sortable });
   const click = (event: MouseEvent) => {
     if (event.target instanceof Element && event.target.closest(CONTROLS)) return;
     select(row.id, shown, { shift: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
   };
   return (
     <div
-      ref={sort.setNodeRef}
+      ref={setNodeRef}
       role="row"
       aria-rowindex={index + 2}
       aria-selected={selected}
@@ -156,9 +157,9 @@ export const Row = memo(function Row(props: Props) {
         gridTemplateColumns: `46px ${lens.widths}`,
         height: lens.rowHeight,
         gridTemplateRows: lens.stacked ? '92px minmax(0,1fr)' : undefined,
-        transform: CSS.Translate.toString(sort.transform),
-        transition: sort.transition,
-        zIndex: sort.isDragging ? 5 : undefined,
+        transform: CSS.Translate.toString(transform),
+        transition,
+        zIndex: isDragging ? 5 : undefined,
         position: 'relative',
       }}
     >
@@ -176,9 +177,9 @@ export const Row = memo(function Row(props: Props) {
         {String(index + 1).padStart(2, '0')}
         {sortable && (
           <button
-            ref={sort.setActivatorNodeRef}
-            {...sort.attributes}
-            {...sort.listeners}
+            ref={setActivatorNodeRef}
+            {...attributes}
+            {...listeners}
             role="button"
             aria-label={`Move ${row.fileName}`}
             className="cursor-grab text-ink-3"

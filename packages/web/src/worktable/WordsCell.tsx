@@ -64,7 +64,7 @@ function Finding({ row, alt }: { row: PhotoRow; alt: string }) {
       {finding.mend && (
         <button
           className="rounded-paper border border-rule-strong bg-raised px-1.5 text-[12px] hover:border-edge"
-          onClick={() => saveWords(row, { alt: finding.mend! })}
+          onClick={() => saveWords(row, { alt: finding.mend! }, ' mended')}
           title={`Becomes: ${finding.mend}`}
         >
           Mend

@@ -227,7 +227,12 @@ export function Worktable() {
             tabIndex={0}
             aria-label="Photos, arrow keys go through them"
           >
-            <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+            <DndContext
+              accessibility={{ container: document.body }}
+              sensors={sensors}
+              collisionDetection={closestCenter}
+              onDragEnd={drop}
+            >
               <SortableContext items={[...shown]} strategy={verticalListSortingStrategy}>
                 <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
                   <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>

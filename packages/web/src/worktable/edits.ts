@@ -13,9 +13,10 @@ export const FIELD_NAMES: Record<keyof Words, string> = {
   longDescription: 'long description',
 };
 
-export function saveWords(row: PhotoRow, words: Partial<Words>): void {
+/** `done` tells acts of their own, such as mending, from typing: they are undone on their own. */
+export function saveWords(row: PhotoRow, words: Partial<Words>, done = ''): void {
   const fields = (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
-  edit(`${fields} of ${nameOf(row)}`, [{ kind: 'words', photo: row.id, words }]);
+  edit(`${fields} of ${nameOf(row)}${done}`, [{ kind: 'words', photo: row.id, words }]);
 }
 
 export function saveSlots(rows: readonly PhotoRow[], slots: SlotId[] | null): void {

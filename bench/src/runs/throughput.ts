@@ -1,0 +1,117 @@
+// Prepares the demo set with the application, then makes the same outputs with a bare sharp script on as many processes.
+import { fork } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { planPhoto, type SetState } from '@dusky-otter/core';
+import type { BareOutput } from '../bare-worker.ts';
+import { report, seconds, type Figures } from '../report.ts';
+import { prepared, startServer } from '../server.ts';
+
+const WORKERS = 2;
+const ROUNDS = 3;
+const DEMO_PHOTOS = 14;
+
+/** The application: from the printed address to the last version, on an empty store. */
+async function application(round: number): Promise<{ time: number; state: SetState; dataDir: string }> {
+  const dataDir = `${process.env.DATA_DIR}-${round}`;
+  const url = new URL(process.env.DATABASE_URL!);
+  const { Sequelize } = await import('sequelize');
+  const admin = new Sequelize(url.href, { dialect: 'mariadb', logging: false });
+  await admin.query(`CREATE DATABASE round_${round}`);
+  await admin.close();
+  url.pathname = `/round_${round}`;
+  const server = await startServer({
+    CODEC_WORKERS: String(WORKERS),
+    DATA_DIR: dataDir,
+    DATABASE_URL: url.href,
+  });
+  const state = await prepared(server, 1, DEMO_PHOTOS);
+  const time = seconds(server.readyAt);
+  await server.end();
+  return { time, state, dataDir };
+}
+
+/** The outputs of the plan, each key once, dealt to the processes photo by photo so that each has about the same pixels. */
+function dealt(state: SetState, dataDir: string, folder: string): BareOutput[][] {
+  const seen = new Set<string>();
+  const hands: { pixels: number; outputs: BareOutput[] }[] = Array.from({ length: WORKERS }, () => ({
+    pixels: 0,
+    outputs: [],
+  }));
+  for (const row of state.rows) {
+    const { hash } = row.original;
+    const source = join(dataDir, 'originals', hash.slice(0, 2), hash);
+    const own = planPhoto(row, state.set.slots, state.set.policy).filter(
+      ({ key }) => !seen.has(key) && seen.add(key),
+    );
+    own.sort((a, b) => a.shape.localeCompare(b.shape) || a.width - b.width);
+    const hand = hands.reduce((least, next) => (next.pixels < least.pixels ? next : least));
+    for (const { key, crop, width, height, format, settings } of own) {
+      hand.pixels += width * height;
+      hand.outputs.push({
+        source,
+        crop,
+        width,
+        height,
+        format,
+        settings,
+        target: join(folder, `${key}.${format}`),
+      });
+    }
+  }
+  return hands.map((hand) => hand.outputs);
+}
+
+async function bare(state: SetState, dataDir: string, way: 'each' | 'shared'): Promise<number> {
+  const folder = await mkdtemp(join(tmpdir(), 'otter-bare-'));
+  const worker = resolve(import.meta.dirname, '../bare-worker.js');
+  const children = dealt(state, dataDir, folder).map((outputs) => ({ outputs, child: fork(worker) }));
+  const from = performance.now();
+  await Promise.all(
+    children.map(
+      ({ outputs, child }) =>
+        new Promise<void>((done, failed) => {
+          child.once('message', () => done());
+          child.once('exit', (code) => failed(new Error(`bare worker ended with ${code}`)));
+          child.send({ outputs, way });
+        }),
+    ),
+  );
+  const time = seconds(from);
+  for (const { child } of children) child.kill();
+  await rm(folder, { recursive: true, force: true });
+  return time;
+}
+
+const rows: Figures[] = [];
+let versions = 0;
+for (let round = 1; round <= ROUNDS; round++) {
+  const { time, state, dataDir } = await application(round);
+  versions = state.preparation.wanted;
+  const each = await bare(state, dataDir, 'each');
+  const shared = await bare(state, dataDir, 'shared');
+  rows.push({
+    round,
+    application: time,
+    'bare, a pipeline each': each,
+    'bare, shared decode': shared,
+    ratio: Math.round((time / each) * 1000) / 1000,
+    'ratio to shared': Math.round((time / shared) * 1000) / 1000,
+  });
+  await rm(dataDir, { recursive: true, force: true });
+}
+const middle = (name: string) =>
+  rows.map((row) => Number(row[name])).sort((a, b) => a - b)[Math.floor(ROUNDS / 2)]!;
+await report(
+  'throughput',
+  'seconds to make every version of the demo set, application beside a bare sharp script',
+  rows,
+  {
+    versions,
+    workers: WORKERS,
+    'median ratio': middle('ratio'),
+    'median ratio to shared decode': middle('ratio to shared'),
+    aim: 1.15,
+  },
+);

@@ -1,0 +1,81 @@
+// The running application for end-to-end tests: server, database, and what tests ask of pages again and again.
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test as base, type Page } from '@playwright/test';
+import { startServer, type ServerProcess } from '../packages/server/src/testing/process.ts';
+import { ownDatabase } from '../packages/server/src/testing/database.ts';
+
+/** Each spec file gets a server with the demo, freshly seeded. */
+export const test = base.extend<object, { server: ServerProcess }>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads the parameters' names
+    async ({}, use) => {
+      const database = await ownDatabase();
+      const dataDir = await mkdtemp(join(tmpdir(), 'otter-e2e-'));
+      const server = await startServer({ DATABASE_URL: database.url, DATA_DIR: dataDir });
+      await use(server);
+      await server.end('SIGTERM');
+      await database.drop();
+      await rm(dataDir, { recursive: true, force: true });
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+});
+
+export { expect };
+
+export const rowOf = (page: Page, name: string) => page.getByRole('row').filter({ hasText: name });
+
+/** Resolves when the header's ring says that every version is made. */
+export async function allMade(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const bar = document.querySelector('header [role="progressbar"]');
+    return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
+  });
+}
+
+/** Resolves when everything that was changed is confirmed by the server. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByText(/^Saved \d/)).toBeVisible();
+}
+
+/** Drops files on the window, as a hand does. */
+export async function drop(
+  page: Page,
+  files: { name: string; bytes: Buffer; type: string }[],
+): Promise<void> {
+  const data = files.map(({ name, bytes, type }) => ({ name, type, base64: bytes.toString('base64') }));
+  const transfer = await page.evaluateHandle((list) => {
+    const result = new DataTransfer();
+    for (const { name, type, base64 } of list) {
+      const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+      result.items.add(new File([bytes], name, { type }));
+    }
+    return result;
+  }, data);
+  await page.dispatchEvent('#root > div', 'drop', { dataTransfer: transfer });
+}
+
+const axePath = createRequire(import.meta.url).resolve('axe-core');
+
+/** What axe finds on a page; an empty list is what is wanted. */
+export async function axeFindings(page: Page): Promise<string[]> {
+  // Evaluated, not inserted as a script: the page's own security policy stays as it is.
+  await page.evaluate(await readFile(axePath, 'utf8'));
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: {
+        run: () => Promise<{
+          violations: { id: string; nodes: { html: string; failureSummary: string }[] }[];
+        }>;
+      };
+    };
+    const { violations } = await axe.run();
+    return violations.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes.map((n) => `${n.html.slice(0, 160)} ${n.failureSummary}`).join(' | ')}`,
+    );
+  });
+}

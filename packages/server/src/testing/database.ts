@@ -1,0 +1,21 @@
+// For tests: a database of its own on the MariaDB that the test script started.
+import { randomUUID } from 'node:crypto';
+import { Sequelize } from 'sequelize';
+
+/** A database of its own on the test server, and a way to drop it. @throws Error without DATABASE_URL. */
+export async function ownDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const base = process.env.DATABASE_URL;
+  if (!base) throw new Error('DATABASE_URL is missing: run the tests with "npm test".');
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const admin = new Sequelize(base, { dialect: 'mariadb', logging: false });
+  await admin.query(`CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`);
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  return {
+    url: url.href,
+    async drop() {
+      await admin.query(`DROP DATABASE ${name}`);
+      await admin.close();
+    },
+  };
+}

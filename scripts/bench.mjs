@@ -1,0 +1,33 @@
+// npm run bench -- NAME: runs one benchmark, or all of them, on a database and a data directory of their own.
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startDatabase } from './database.mjs';
+import { build, installPackages, needDebian, ROOT, run } from './setup.mjs';
+
+needDebian({ mariadbd: 'mariadb-server' });
+installPackages();
+build();
+if (!run('npx', ['tsc', '-b', 'bench'])) process.exit(1);
+const known = readdirSync(join(ROOT, 'bench/src/runs')).map((name) => name.replace(/\.ts$/, ''));
+const asked = process.argv.slice(2);
+const unknown = asked.find((name) => !known.includes(name));
+if (unknown) {
+  console.error(`There is no benchmark "${unknown}". There are: ${known.join(', ')}.`);
+  process.exit(1);
+}
+let good = true;
+for (const name of asked.length > 0 ? asked : known) {
+  const folder = mkdtempSync(join(tmpdir(), 'otter-bench-'));
+  const database = await startDatabase(join(folder, 'database'));
+  const env = {
+    ...process.env,
+    DATABASE_URL: database.url,
+    DATABASE_PID: String(database.pid),
+    DATA_DIR: join(folder, 'data'),
+  };
+  good = run(process.execPath, [join(ROOT, `bench/dist/runs/${name}.js`)], env) && good;
+  await database.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
+process.exitCode = good ? 0 : 1;

@@ -1,0 +1,63 @@
+// npm test: everything a clean machine needs, then types, lint, dependency rules, Jest and Playwright.
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startDatabase } from './database.mjs';
+import { build, installPackages, needDebian, ROOT, run } from './setup.mjs';
+
+needDebian({ mariadbd: 'mariadb-server', chromium: 'chromium' });
+installPackages();
+build();
+
+let passed = 0;
+let failed = 0;
+
+/** @param {string} name @param {boolean} good */
+function count(name, good) {
+  if (good) passed += 1;
+  else failed += 1;
+  console.log(`${good ? 'passed' : 'FAILED'}: ${name}`);
+}
+
+count('types', run('npx', ['tsc', '-b']));
+count('lint', run('npx', ['eslint', '.', '--max-warnings', '0']));
+count('format', run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
+count(
+  'dependency rules',
+  run('npx', [
+    'depcruise',
+    '--config',
+    '.dependency-cruiser.cjs',
+    'packages/core/src',
+    'packages/server/src',
+    'packages/web/src',
+  ]),
+);
+
+const folder = mkdtempSync(join(tmpdir(), 'otter-test-db-'));
+const database = await startDatabase(folder);
+const env = {
+  ...process.env,
+  DATABASE_URL: database.url,
+  NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+};
+try {
+  const report = join(folder, 'jest.json');
+  const good = run('npx', ['jest', '--json', `--outputFile=${report}`, '--silent'], env);
+  const jest = JSON.parse(readFileSync(report, 'utf8'));
+  passed += jest.numPassedTests;
+  failed += jest.numFailedTests + jest.numRuntimeErrorTestSuites;
+  if (!good && jest.numFailedTests + jest.numRuntimeErrorTestSuites === 0) count('jest', false);
+
+  const played = run('npx', ['playwright', 'test'], { ...env, NODE_OPTIONS: '' });
+  const { stats, errors } = JSON.parse(readFileSync(join(ROOT, 'test-results/playwright.json'), 'utf8'));
+  passed += stats.expected;
+  failed += stats.unexpected + stats.flaky + errors.length;
+  if (!played && stats.unexpected + stats.flaky + errors.length === 0) count('playwright', false);
+  if (stats.expected === 0) count('end-to-end tests ran', false);
+} finally {
+  await database.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
+console.log(`${passed} passed, ${failed} failed`);
+process.exitCode = failed === 0 && passed > 0 ? 0 : 1;
