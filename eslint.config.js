@@ -29,7 +29,7 @@ export default defineConfig(
     rules: hooks.configs.recommended.rules,
   },
   {
-    files: ['**/*.mjs', '*.cjs', '*.js', '.*.cjs'],
+    files: ['**/*.mjs', '**/*.cjs', '**/*.js'],
     languageOptions: {
       globals: {
         process: 'readonly',
@@ -43,6 +43,7 @@ export default defineConfig(
         __dirname: 'readonly',
         document: 'readonly',
         localStorage: 'readonly',
+        matchMedia: 'readonly',
       },
     },
   },

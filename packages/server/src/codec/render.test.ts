@@ -5,7 +5,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { OriginalFacts, OutputFormat, Rect } from '@dusky-otter/core';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { DEMO } from '../testing/server.ts';
 import { inspect } from './inspect.ts';
 import type { MadeVariant } from './protocol.ts';
@@ -75,7 +75,7 @@ const RED = { r: 220, g: 30, b: 30 };
 const GREEN = { r: 30, g: 160, b: 60 };
 
 /** 80 × 40: the left half red, the right half green, the upper left corner white. */
-async function twoHalves(): Promise<sharp.Sharp> {
+async function twoHalves(): Promise<Sharp> {
   const half = (background: object) => ({
     create: { width: 40, height: 40, channels: 3 as const, background },
   });

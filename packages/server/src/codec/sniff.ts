@@ -32,6 +32,9 @@ export function sniff(head: Uint8Array): InputFormat {
     .trimStart();
   const prologue = /^(?:<\?xml[^>]*\?>\s*|<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*(?:\[[\s\S]*?\])?>\s*)*<svg[\s>]/i;
   if (prologue.test(text)) return 'svg';
-  if (/^(BM|8BPS|\0\0\x01\0)/.test(ascii(head, 0, 4))) throw new RefusedError('unsupported-format');
+  const start = ascii(head, 0, 4);
+  if (start.startsWith('BM') || start === '8BPS' || start === '\0\0\x01\0') {
+    throw new RefusedError('unsupported-format');
+  }
   throw new RefusedError('not-a-picture');
 }

@@ -54,12 +54,8 @@ function streamEvents(parts: Parts, setId: number, request: FastifyRequest, repl
 /** The name a file was sent with: the last part of a path, at most 255 characters, without control characters. */
 function sentName(request: FastifyRequest): string {
   const { name } = request.query as { name?: string };
-  // eslint-disable-next-line no-control-regex -- control characters are what must go
-  const plain = (name ?? '')
-    .split(/[\\/]/)
-    .at(-1)!
-    .replace(/[\u0000-\u001f\u007f]/g, '')
-    .slice(0, 255);
+  const last = (name ?? '').split(/[\\/]/).at(-1)!;
+  const plain = last.replace(/\p{Cc}/gu, '').slice(0, 255);
   if (plain === '') throw new ProblemError('bad-request', 'A file needs a name.');
   return plain;
 }
