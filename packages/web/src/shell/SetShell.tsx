@@ -14,9 +14,12 @@ export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-/** Opens the file chooser from anywhere inside the shell. */
+/** What the shell offers to the views inside it. */
 export interface ShellContext {
+  /** Opens the file chooser. */
   chooseFiles: () => void;
+  /** Takes files in. */
+  take: (files: readonly File[]) => void;
 }
 
 function useGlobalKeys(onFind: () => void, onHelp: () => void): void {
@@ -57,14 +60,18 @@ export function SetShell() {
     useCallback(() => setFinding(true), []),
     useCallback(() => setHelping(true), []),
   );
+  const take = (dropped: readonly File[]) => {
+    // Folders carry the notes of operating systems along; nobody means those.
+    const files = dropped.filter(({ name }) => !name.startsWith('.') && name !== 'Thumbs.db');
+    if (files.length === 0) notify('There was no photo in what was chosen.', 'bad');
+    else {
+      gather(setId, files).catch((error: unknown) =>
+        notify(error instanceof Error ? error.message : String(error), 'bad'),
+      );
+    }
+  };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    onDrop: (files) => {
-      if (files.length === 0) notify('There was no file in what was dropped.', 'bad');
-      else
-        gather(setId, files).catch((error: unknown) =>
-          notify(error instanceof Error ? error.message : String(error), 'bad'),
-        );
-    },
+    onDrop: take,
     noClick: true,
     noKeyboard: true,
     // Every kind is taken and judged by the server: a file that is no photo gets its row with the reason.
@@ -108,7 +115,7 @@ export function SetShell() {
           </div>
         </main>
       ) : set ? (
-        <Outlet context={{ chooseFiles: open } satisfies ShellContext} />
+        <Outlet context={{ chooseFiles: open, take } satisfies ShellContext} />
       ) : (
         <main className="bg-sheet p-8 text-ink-2">Opening the set…</main>
       )}

@@ -27,6 +27,7 @@ export interface WorkState {
   pending: Edit[];
   /** Confirmed with pending on top: this is what screens show. Binned rows are left out. */
   rows: PhotoRow[];
+  binned: PhotoRow[];
   set: PhotoSet | null;
   refusals: Refusal[];
   preparation: Preparation | null;
@@ -47,6 +48,7 @@ const EMPTY: WorkState = {
   confirmed: null,
   pending: [],
   rows: [],
+  binned: [],
   set: null,
   refusals: [],
   preparation: null,
@@ -76,6 +78,7 @@ function show(confirmed: Confirmed, pending: Edit[], more: Partial<WorkState> = 
     pending,
     set,
     rows: here,
+    binned: rows.filter((row) => row.binned),
     selected: new Set([...selected].filter((id) => ids.has(id))),
     cursor: cursor !== null && ids.has(cursor) ? cursor : null,
     ...more,

@@ -28,6 +28,7 @@ import { concernsFor, useCounts, useSetSlots, useShownRows } from '../state/deri
 import { clearSelection, moveCursor, select, selectAll } from '../state/selection.ts';
 import { edit, notify, useWork } from '../state/store.ts';
 import { ArrivalRows } from './ArrivalRows.tsx';
+import { Bin } from './BinSheet.tsx';
 import { putIntoBin } from './edits.ts';
 import { Foot } from './Foot.tsx';
 import { HEADINGS, useLens } from './lenses.ts';
@@ -61,7 +62,7 @@ function Filters() {
   );
 }
 
-function Empty({ chooseFiles }: { chooseFiles: () => void }) {
+function Empty({ chooseFiles, take }: ShellContext) {
   const any = useWork((state) => state.rows.length > 0);
   if (any) {
     return (
@@ -80,9 +81,21 @@ function Empty({ chooseFiles }: { chooseFiles: () => void }) {
         Files or folders, straight from the camera. The originals are kept as they are; each photo gets a row
         that shows what becomes of it.
       </p>
-      <button className="btn btn-main" onClick={chooseFiles}>
-        Choose photos
-      </button>
+      <div className="flex justify-center gap-2">
+        <button className="btn btn-main" onClick={chooseFiles}>
+          Choose photos
+        </button>
+        <label className="btn cursor-pointer focus-within:outline-2 focus-within:outline-focus">
+          Choose a folder
+          <input
+            type="file"
+            className="sr-only"
+            multiple
+            {...{ webkitdirectory: '' }}
+            onChange={(event) => take([...(event.target.files ?? [])])}
+          />
+        </label>
+      </div>
     </div>
   );
 }
@@ -105,7 +118,8 @@ export function Worktable() {
   const stop = isStop(params.stop) && params.stop !== 'rehearse' ? params.stop : 'gather';
   const lens = useLens(stop);
   const navigate = useNavigate();
-  const { chooseFiles } = useOutletContext<ShellContext>();
+  const shell = useOutletContext<ShellContext>();
+  const { chooseFiles } = shell;
   const setSlots = useSetSlots();
   const rows = useShownRows();
   const arriving = useGathering((state) => state.arrivals.length > 0);
@@ -179,6 +193,7 @@ export function Worktable() {
         <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Worktable</h1>
         <Filters />
         <span className="ml-auto" />
+        <Bin />
         <button className="btn max-[1100px]:px-2" onClick={() => setSettings(true)}>
           <SlidersHorizontal size={14} aria-hidden="true" /> Places
         </button>
@@ -191,7 +206,7 @@ export function Worktable() {
       </div>
       {stop === 'gather' && <ArrivalRows />}
       {rows.length === 0 ? (
-        !arriving && <Empty chooseFiles={chooseFiles} />
+        !arriving && <Empty {...shell} />
       ) : (
         <div
           role="grid"

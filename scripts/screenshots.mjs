@@ -1,0 +1,79 @@
+// npm run screenshots: renews the pictures in docs/screenshots from the demo, in Debian's Chromium.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { startDatabase } from './database.mjs';
+import { build, installPackages, needDebian, ROOT } from './setup.mjs';
+
+needDebian({ mariadbd: 'mariadb-server', chromium: 'chromium' });
+installPackages();
+build();
+const { chromium } = await import('@playwright/test');
+
+const folder = mkdtempSync(join(tmpdir(), 'otter-shots-'));
+const database = await startDatabase(join(folder, 'database'));
+const env = { ...process.env, PORT: '0', DATA_DIR: join(folder, 'data'), DATABASE_URL: database.url };
+const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], {
+  env,
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+/** @type {string} */
+const address = await new Promise((found) => {
+  createInterface({ input: server.stdout }).on('line', (line) => {
+    const match = /(http:\/\/\S+?)\/?$/.exec(line);
+    if (match?.[1]) found(match[1]);
+  });
+});
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+
+/**
+ * @param {string} name @param {string} path
+ * @param {{ theme?: string, width?: number, before?: (page: import('@playwright/test').Page) => Promise<unknown> }} [options]
+ */
+async function shoot(name, path, { theme = 'day', width = 1280, before } = {}) {
+  const page = await browser.newPage({ viewport: { width, height: 800 } });
+  await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
+  await page.goto(`${address}${path}`);
+  await page.waitForFunction(() => {
+    const bar = document.querySelector('header [role="progressbar"]');
+    return bar?.getAttribute('aria-valuenow') === bar?.getAttribute('aria-valuemax');
+  });
+  await before?.(page);
+  await page.waitForFunction(() =>
+    [...document.images].every((img) => img.complete || img.loading === 'lazy'),
+  );
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+  await page.close();
+}
+
+const { rows } = /** @type {import('@dusky-otter/core').SetState} */ (
+  await (await fetch(`${address}/api/sets/1`)).json()
+);
+const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
+await shoot('worktable', '/sets/1/gather');
+await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });
+await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
+for (const stop of ['frame', 'weigh', 'describe', 'arrange']) await shoot(stop, `/sets/1/${stop}`);
+await shoot('rehearse', '/sets/1/rehearse', {
+  before: (page) =>
+    page
+      .frameLocator('iframe')
+      .locator('img')
+      .first()
+      .evaluate((img) => /** @type {HTMLImageElement} */ (img).decode()),
+});
+await shoot('download', '/sets/1/hand-over', {
+  before: (page) => page.getByRole('button', { name: 'Download', exact: true }).click(),
+});
+await shoot('describe-phone', '/sets/1/describe', { width: 390 });
+
+await browser.close();
+server.kill('SIGTERM');
+await new Promise((done) => server.once('exit', done));
+await database.stop();
+rmSync(folder, { recursive: true, force: true });
