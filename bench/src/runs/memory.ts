@@ -7,27 +7,35 @@ import { prepared, startServer } from '../server.ts';
 const PHOTOS = 200;
 const AT_ONCE = 3;
 
-/** A made-up 4000 × 3000 photo: soft noise, each from its own seed colour, so that no two have the same hash. */
-async function photo(index: number, noise: Buffer): Promise<Buffer> {
+/** A made-up 4000 × 3000 photo: soft noise in a tint of its own. */
+async function basePhoto(index: number): Promise<Buffer> {
+  const noise = { type: 'gaussian' as const, mean: 128, sigma: 40 };
+  const grain = await sharp({
+    create: { width: 500, height: 375, channels: 3, background: '#808080', noise },
+  })
+    .raw()
+    .toBuffer();
   const tint = { r: (index * 37) % 256, g: (index * 91) % 256, b: (index * 53) % 256 };
-  return sharp(noise, { raw: { width: 500, height: 375, channels: 3 } })
+  return sharp(grain, { raw: { width: 500, height: 375, channels: 3 } })
     .resize(4000, 3000)
     .tint(tint)
     .jpeg({ quality: 88 })
     .toBuffer();
 }
 
-const noise = await sharp({
-  create: {
-    width: 500,
-    height: 375,
-    channels: 3,
-    background: '#808080',
-    noise: { type: 'gaussian', mean: 128, sigma: 40 },
-  },
-})
-  .raw()
-  .toBuffer();
+/** The same picture as a file of its own: a JPEG comment (ITU-T T.81, B.2.4.5) behind the start marker. */
+function asOwnFile(jpeg: Buffer, index: number): Buffer {
+  const text = Buffer.from(`photo ${index}`);
+  const length = text.length + 2;
+  return Buffer.concat([
+    jpeg.subarray(0, 2),
+    Buffer.from([0xff, 0xfe, length >> 8, length & 0xff]),
+    text,
+    jpeg.subarray(2),
+  ]);
+}
+
+const bases = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map(basePhoto));
 const server = await startServer({ SEED_DEMO: '0', CODEC_WORKERS: '2' });
 const { SiteModel, SetModel, connected } = await openTables();
 const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: { modern: 'avif' } });
@@ -49,7 +57,7 @@ await Promise.all(
       const response = await fetch(`${server.address}/api/sets/${set.id}/files?name=photo-${index}.jpg`, {
         method: 'POST',
         headers: { 'content-type': 'application/octet-stream' },
-        body: new Uint8Array(await photo(index, noise)),
+        body: new Uint8Array(asOwnFile(bases[index % bases.length]!, index)),
       });
       const answer = (await response.json()) as { kind: string };
       if (answer.kind !== 'new') throw new Error(`photo ${index}: ${JSON.stringify(answer)}`);

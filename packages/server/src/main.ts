@@ -4,6 +4,7 @@ import { configFrom } from './config.ts';
 import { connect } from './database/connect.ts';
 import { seedDemo } from './demo/seed.ts';
 import { buildParts } from './parts.ts';
+import { sweep } from './prepare/sweep.ts';
 
 const config = configFrom(process.env);
 const sequelize = await connect(config.databaseUrl);
@@ -29,3 +30,4 @@ const address = app.server.address();
 const port = typeof address === 'object' && address ? address.port : config.port;
 console.log(`Dusky Otter is ready: http://${config.host}:${port}/`);
 await parts.preparer.reconcileAll();
+await sweep(parts.vault, parts.stored, (key) => parts.preparer.isWanted(key), Date.now());

@@ -8,6 +8,7 @@ import { samplePhoto } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { batchesOf } from './batches.ts';
 import { StoredVariants } from './stored.ts';
+import { KEPT_FOR_MS, sweep } from './sweep.ts';
 
 describe('batches', () => {
   test('every wanted key once, a photo and a crop a batch, smallest first', () => {
@@ -88,6 +89,26 @@ describe('the preparer', () => {
     const stored = new StoredVariants();
     expect(await stored.load(vault)).toEqual({ rowsDropped: 1, filesDropped: 0 });
     expect(stored.get(lost!)).toBeUndefined();
+  });
+  test('what no set wants is swept when it is old enough, what is wanted never', async () => {
+    const { vault, stored, preparer } = server.parts;
+    const first = await wanted();
+    await server.edit({
+      label: 'slots',
+      commands: [{ kind: 'slots', photo: id, slots: ['grid'] }],
+      photos: {},
+    });
+    await server.prepared();
+    const still = await wanted();
+    expect(still.length).toBeLessThan(first.length);
+    const isWanted = (key: string) => preparer.isWanted(key);
+    expect(await sweep(vault, stored, isWanted, Date.now())).toBe(0);
+    expect(await keys()).toEqual(first);
+    expect(await sweep(vault, stored, isWanted, Date.now() + KEPT_FOR_MS + 60_000)).toBe(
+      first.length - still.length,
+    );
+    expect(await keys()).toEqual(still);
+    expect([...(await vault.variantFiles()).keys()].sort()).toEqual(still);
   });
   test('stopping keeps what is made, going on makes the rest', async () => {
     server.parts.preparer.pause(server.setId, true);

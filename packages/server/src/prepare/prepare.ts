@@ -77,6 +77,11 @@ export class Preparer {
     this.pump();
   }
 
+  /** Whether any set wants a variant; true as well for what is being made. */
+  isWanted(key: string): boolean {
+    return this.making.has(key) || [...this.work.values()].some((work) => work.wanted.has(key));
+  }
+
   /** What is on screen is made first. */
   attend(setId: number, photoIds: number[]): void {
     const work = this.work.get(setId);

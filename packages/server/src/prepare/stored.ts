@@ -42,8 +42,4 @@ export class StoredVariants {
     await VariantModel.destroy({ where: { key } });
     this.known.delete(key);
   }
-
-  get keys(): string[] {
-    return [...this.known.keys()];
-  }
 }
