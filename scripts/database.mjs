@@ -34,14 +34,31 @@ function secretIn(path) {
   return readFileSync(path, 'utf8').trim();
 }
 
-/** Ends a server that a killed start left behind on the same data. @param {string} pidFile @param {string} data */
-async function endLeftover(pidFile, data) {
-  if (!existsSync(pidFile)) return;
-  const pid = Number(readFileSync(pidFile, 'utf8'));
+/** @param {string} file @param {string} word @returns {number | null} the process named in a file, if it lives and is what it should be */
+function livingProcess(file, word) {
+  if (!existsSync(file)) return null;
+  const pid = Number(readFileSync(file, 'utf8'));
   const command = `/proc/${pid}/cmdline`;
-  if (!pid || !existsSync(command) || !readFileSync(command, 'utf8').includes(data)) return;
-  process.kill(pid, 'SIGTERM');
-  while (existsSync(command)) await new Promise((done) => setTimeout(done, 50));
+  return pid && existsSync(command) && readFileSync(command, 'utf8').includes(word) ? pid : null;
+}
+
+/**
+ * Makes sure that nobody else works on the data, and ends a server that a killed start left behind.
+ * @param {string} folder @param {string} data
+ */
+async function takeOver(folder, data) {
+  const ownerFile = join(folder, 'owner.pid');
+  const owner = livingProcess(ownerFile, 'node');
+  if (owner !== null && owner !== process.pid) {
+    throw new Error(
+      `Dusky Otter is running on this data directory already (process ${owner}). End it first, or set DATA_DIR.`,
+    );
+  }
+  writeFileSync(ownerFile, String(process.pid));
+  const left = livingProcess(join(folder, 'mariadb.pid'), data);
+  if (left === null) return;
+  process.kill(left, 'SIGTERM');
+  while (existsSync(`/proc/${left}`)) await new Promise((done) => setTimeout(done, 50));
 }
 
 /** @param {number} port @returns {Promise<boolean>} */
@@ -85,7 +102,7 @@ export async function startDatabase(folder) {
   const data = join(folder, 'mariadb');
   const pidFile = join(folder, 'mariadb.pid');
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  await endLeftover(pidFile, data);
+  await takeOver(folder, data);
   const asUser = userInfo().uid === 0 ? ['--user=root'] : [];
   // An interrupted first start leaves a folder without the marker: it is made anew.
   const marker = join(folder, 'mariadb.made');
@@ -149,6 +166,7 @@ ALTER USER 'root'@'localhost' IDENTIFIED BY '${password}';
     async stop() {
       if (!ended) child.kill('SIGTERM');
       await gone;
+      rmSync(join(folder, 'owner.pid'), { force: true });
     },
   };
 }

@@ -9,7 +9,10 @@ installPackages();
 build();
 
 const dataDir = resolve(process.env.DATA_DIR ?? join(ROOT, '.data'));
-const database = await startDatabase(join(dataDir, 'database'));
+const database = await startDatabase(join(dataDir, 'database')).catch((error) => {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
+});
 const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], {
   stdio: 'inherit',
   env: { ...process.env, DATA_DIR: dataDir, DATABASE_URL: database.url },

@@ -7,6 +7,7 @@ import type {
   PlannedVariant,
   Policy,
   Rect,
+  RowVariant,
   ShapeId,
   SlotId,
   EncoderSettings,
@@ -87,4 +88,14 @@ export function planPhoto(photo: Photo, setSlots: readonly SlotId[], policy: Pol
   return slotsOf(photo, setSlots).flatMap((id) =>
     slotById(id).shapes.flatMap(({ shape }) => planShape(photo, id, shape, policy)),
   );
+}
+
+/** A planned variant as a row of the worktable carries it, with what is known of its file. */
+export function rowVariant(
+  { key, slot, shape, width, height, format }: PlannedVariant,
+  stored: { bytes: number; contentHash: string } | undefined,
+  failure: string | null,
+): RowVariant {
+  const { bytes = null, contentHash = null } = stored ?? {};
+  return { key, slot, shape, width, height, format, bytes, contentHash, failure };
 }

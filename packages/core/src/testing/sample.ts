@@ -1,6 +1,6 @@
 // A photo and a row for tests of the core.
 import type { OriginalFacts, Photo, PhotoRow, Policy, SlotId } from '../contract/index.ts';
-import { planPhoto } from '../plan/plan.ts';
+import { planPhoto, rowVariant } from '../plan/plan.ts';
 
 export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<OriginalFacts> = {}): Photo {
   return {
@@ -50,16 +50,8 @@ export function sampleRow(
   policy: Policy = { modern: 'avif' },
 ): PhotoRow {
   const photo = samplePhoto(change, facts);
-  const variants = planPhoto(photo, setSlots, policy).map(({ key, slot, shape, width, height, format }) => ({
-    key,
-    slot,
-    shape,
-    width,
-    height,
-    format,
-    bytes,
-    contentHash: bytes === null ? null : key,
-    failure: null,
-  }));
+  const variants = planPhoto(photo, setSlots, policy).map((planned) =>
+    rowVariant(planned, bytes === null ? undefined : { bytes, contentHash: planned.key }, null),
+  );
   return { ...photo, variants };
 }

@@ -15,7 +15,8 @@ setPriority(5);
 let stopSoon = false;
 
 const tell = (message: FromWorker): void => {
-  process.send?.(message);
+  // The channel may close while a message is on its way: then there is nobody left to tell.
+  process.send?.(message, undefined, {}, () => undefined);
 };
 
 async function carryOut(job: Job): Promise<void> {

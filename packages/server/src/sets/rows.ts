@@ -1,12 +1,12 @@
 // Reads sets and their rows: decisions from the database, the plan from the core, and what is stored of it.
 import {
   planPhoto,
+  rowVariant,
   type EditDepth,
   type Photo,
   type PhotoRow,
   type PhotoSet,
   type Refusal,
-  type RowVariant,
   type SetSummary,
 } from '@dusky-otter/core';
 import type { Transaction } from 'sequelize';
@@ -88,21 +88,8 @@ export async function rowsOf(
 ): Promise<PhotoRow[]> {
   const { policy } = await findSite(set);
   return photos.map((photo) => {
-    const variants = planPhoto(photo, set.slots, policy).map(
-      ({ key, slot, shape, width, height, format }): RowVariant => {
-        const stored = states.get(key);
-        return {
-          key,
-          slot,
-          shape,
-          width,
-          height,
-          format,
-          bytes: stored?.bytes ?? null,
-          contentHash: stored?.contentHash ?? null,
-          failure: states.failureOf(key),
-        };
-      },
+    const variants = planPhoto(photo, set.slots, policy).map((planned) =>
+      rowVariant(planned, states.get(planned.key), states.failureOf(planned.key)),
     );
     return { ...photo, variants };
   });

@@ -196,7 +196,8 @@ async function sendAll(): Promise<void> {
   }
 }
 
-function startSending(): Promise<void> {
+/** Resolves once every edit made so far has been answered. */
+export function allSaved(): Promise<void> {
   sending ??= sendAll().finally(() => {
     sending = null;
   });
@@ -208,13 +209,13 @@ export function edit(label: string, commands: Command[]): void {
   const { confirmed, pending } = get();
   if (!confirmed || commands.length === 0) return;
   show(confirmed, [...pending, { label, commands }]);
-  void startSending();
+  void allSaved();
 }
 
 async function step(direction: 'undo' | 'redo'): Promise<void> {
   const { setId, edits } = get();
   if (setId === null) return;
-  await startSending();
+  await allSaved();
   const label = direction === 'undo' ? get().edits?.undoLabel : edits?.redoLabel;
   try {
     take(await api[direction](setId), get().pending);

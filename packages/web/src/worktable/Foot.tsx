@@ -14,7 +14,7 @@ import { useMemo, useState } from 'react';
 import { api } from '../api/client.ts';
 import { DownloadSheet } from '../handover/DownloadSheet.tsx';
 import { useSetSlots } from '../state/derived.ts';
-import { notify, useWork } from '../state/store.ts';
+import { allSaved, notify, useWork } from '../state/store.ts';
 import { putIntoBin, saveSlots } from './edits.ts';
 
 async function copyMarkup(
@@ -25,6 +25,8 @@ async function copyMarkup(
 ): Promise<void> {
   const standing = slot ? rows.filter((row) => slotsOf(row, setSlots).includes(slot)) : rows;
   try {
+    // What was typed a moment ago belongs into the markup.
+    await allSaved();
     const markup = await api.markup(
       setId,
       standing.map((row) => row.id),
@@ -75,15 +77,14 @@ function CopyMenu({ rows, setId }: { rows: readonly PhotoRow[]; setId: number })
 function PlaceMenu({ rows }: { rows: readonly PhotoRow[] }) {
   const setSlots = useSetSlots();
   const has = (id: SlotId) => rows.filter((row) => slotsOf(row, setSlots).includes(id)).length;
+  // Chosen for some: chosen for all. Chosen for all: taken away from all. The other places stay as they are.
   const toggle = (id: SlotId) => {
-    const all = has(id) === rows.length;
-    // Chosen for some: choose it for all. Chosen for all: take it away from all.
-    const [first] = rows;
-    if (!first) return;
-    const next = SLOTS.map((slot) => slot.id).filter((other) =>
-      other === id ? !all : slotsOf(first, setSlots).includes(other),
+    const take = has(id) === rows.length;
+    saveSlots(rows, (row) =>
+      SLOTS.map((slot) => slot.id).filter((other) =>
+        other === id ? !take : slotsOf(row, setSlots).includes(other),
+      ),
     );
-    saveSlots(rows, next);
   };
   return (
     <DropdownMenu.Root>
@@ -107,7 +108,7 @@ function PlaceMenu({ rows }: { rows: readonly PhotoRow[] }) {
             </DropdownMenu.CheckboxItem>
           ))}
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Item className="menu-item" onSelect={() => saveSlots(rows, null)}>
+          <DropdownMenu.Item className="menu-item" onSelect={() => saveSlots(rows, () => null)}>
             <span className="w-4" /> As the set
           </DropdownMenu.Item>
         </DropdownMenu.Content>
@@ -133,7 +134,7 @@ export function Foot({ setId }: { setId: number }) {
       <b className="text-[14.5px] font-[680]">{bytesInWords(laptop.sent)}</b> on a retina laptop
       {laptop.complete ? '' : ' so far'}
       <span className="ml-auto text-ink-2">
-        {chosen.length > 0 ? `${chosen.length} selected` : 'none selected: all are meant'}
+        {chosen.length > 0 ? `${chosen.length} selected` : 'none selected: all go'}
       </span>
       {chosen.length > 0 && (
         <button className="btn" onClick={() => putIntoBin(chosen)}>
@@ -141,7 +142,7 @@ export function Foot({ setId }: { setId: number }) {
         </button>
       )}
       <CopyMenu rows={acting} setId={setId} />
-      <PlaceMenu rows={acting} />
+      <PlaceMenu rows={chosen} />
       <button className="btn" disabled={acting.length === 0} onClick={() => setDownloading(true)}>
         Download
       </button>

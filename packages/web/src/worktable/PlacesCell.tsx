@@ -8,7 +8,7 @@ export function PlacesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
     const next = SLOTS.map((slot) => slot.id).filter((other) =>
       other === id ? !slots.includes(id) : slots.includes(other),
     );
-    saveSlots([row], next);
+    saveSlots([row], () => next);
   };
   return (
     <div className="flex flex-col gap-2">
@@ -33,7 +33,7 @@ export function PlacesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
             Its own places
             <button
               className="rounded-paper border border-rule-strong bg-raised px-1.5 hover:border-edge"
-              onClick={() => saveSlots([row], null)}
+              onClick={() => saveSlots([row], () => null)}
             >
               Follow the set
             </button>

@@ -19,11 +19,12 @@ export function saveWords(row: PhotoRow, words: Partial<Words>, done = ''): void
   edit(`${fields} of ${nameOf(row)}${done}`, [{ kind: 'words', photo: row.id, words }]);
 }
 
-export function saveSlots(rows: readonly PhotoRow[], slots: SlotId[] | null): void {
+/** Places of photos, each by its own answer; null follows the set. */
+export function saveSlots(rows: readonly PhotoRow[], slotsFor: (row: PhotoRow) => SlotId[] | null): void {
   const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
   edit(
     `places of ${what}`,
-    rows.map((row) => ({ kind: 'slots', photo: row.id, slots })),
+    rows.map((row) => ({ kind: 'slots', photo: row.id, slots: slotsFor(row) })),
   );
 }
 
