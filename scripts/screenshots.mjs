@@ -19,6 +19,8 @@ const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js
   env,
   stdio: ['ignore', 'pipe', 'inherit'],
 });
+// A picture that can't be taken must not leave a server behind.
+process.once('exit', () => server.kill('SIGKILL'));
 /** @type {string} */
 const address = await new Promise((found) => {
   createInterface({ input: server.stdout }).on('line', (line) => {
@@ -38,10 +40,11 @@ const browser = await chromium.launch({
 async function shoot(name, path, { theme = 'day', width = 1280, before } = {}) {
   const page = await browser.newPage({ viewport: { width, height: 800 } });
   await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
+  page.setDefaultTimeout(180_000);
   await page.goto(`${address}${path}`);
   await page.waitForFunction(() => {
     const bar = document.querySelector('header [role="progressbar"]');
-    return bar?.getAttribute('aria-valuenow') === bar?.getAttribute('aria-valuemax');
+    return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
   });
   await before?.(page);
   await page.waitForFunction(() =>

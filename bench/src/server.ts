@@ -2,7 +2,9 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { resolve } from 'node:path';
-import type { SetState } from '@dusky-otter/core';
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
+import type { SetEvent, SetState } from '@dusky-otter/core';
 import { ROOT } from './report.ts';
 
 export interface RunningServer {
@@ -21,6 +23,7 @@ export async function startServer(env: Record<string, string> = {}): Promise<Run
     env: { ...process.env, PORT: '0', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
+  process.once('exit', () => child.kill('SIGKILL'));
   const address = await new Promise<string>((found, failed) => {
     createInterface({ input: child.stdout }).on('line', (line) => {
       const match = /(http:\/\/\S+?)\/?$/.exec(line);
@@ -41,13 +44,22 @@ export async function startServer(env: Record<string, string> = {}): Promise<Run
   };
 }
 
-/** Waits until every wanted version of a set is made. @throws Error when one failed. */
-export async function prepared(server: RunningServer, setId: number, photos: number): Promise<SetState> {
-  for (;;) {
-    const state = await server.state(setId);
-    const { wanted, made, failed } = state.preparation;
+/** Listens until every wanted version of a set is made. @throws Error when one failed. */
+export async function prepared(server: RunningServer, setId: number): Promise<SetState> {
+  const response = await fetch(`${server.address}/api/sets/${setId}/events`);
+  const events = Readable.fromWeb(response.body as ReadableStream<Uint8Array>);
+  // The stream is left while it is open: that it then ends is no error.
+  events.on('error', () => undefined);
+  let rest = '';
+  for await (const chunk of events) {
+    const lines = (rest + Buffer.from(chunk as Uint8Array).toString()).split('\n');
+    rest = lines.pop()!;
+    const progress = lines.filter((line) => line.startsWith('data: {"type":"preparation"')).at(-1);
+    if (!progress) continue;
+    const { preparation } = JSON.parse(progress.slice(6)) as Extract<SetEvent, { type: 'preparation' }>;
+    const { wanted, made, failed } = preparation;
     if (failed > 0) throw new Error(`${failed} versions failed.`);
-    if (state.rows.length >= photos && wanted > 0 && made === wanted) return state;
-    await new Promise((done) => setTimeout(done, 200));
+    if (wanted > 0 && made === wanted) break;
   }
+  return server.state(setId);
 }

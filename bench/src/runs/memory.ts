@@ -65,7 +65,7 @@ await Promise.all(
   }),
 );
 const takenIn = seconds(from);
-const state = await prepared(server, set.id, PHOTOS);
+const state = await prepared(server, set.id);
 const all = seconds(from);
 const peak = watch.stop();
 await server.end();

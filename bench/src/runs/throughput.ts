@@ -10,7 +10,6 @@ import { prepared, startServer } from '../server.ts';
 
 const WORKERS = 2;
 const ROUNDS = 3;
-const DEMO_PHOTOS = 14;
 
 /** The application: from the printed address to the last version, on an empty store. */
 async function application(round: number): Promise<{ time: number; state: SetState; dataDir: string }> {
@@ -26,7 +25,7 @@ async function application(round: number): Promise<{ time: number; state: SetSta
     DATA_DIR: dataDir,
     DATABASE_URL: url.href,
   });
-  const state = await prepared(server, 1, DEMO_PHOTOS);
+  const state = await prepared(server, 1);
   const time = seconds(server.readyAt);
   await server.end();
   return { time, state, dataDir };

@@ -8,6 +8,9 @@ import type { FromWorker, InspectJob, Job, MadeVariant, RenderJob, ToWorker } fr
 /** Always the built worker: tests run from sources, processes from what was built. */
 const WORKER = resolve(import.meta.dirname, '../../dist/codec/worker.js');
 
+/** Pixels live outside V8's heap, so V8 sees little reason to collect: workers do it themselves after a job. */
+const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
+
 interface Task {
   job: Job;
   made: (variant: MadeVariant) => void;
@@ -100,7 +103,7 @@ export class CodecPool {
     // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
     const child = fork(WORKER, {
       env: { ...process.env, MALLOC_ARENA_MAX: '2' },
-      execArgv: [],
+      execArgv: WORKER_FLAGS,
       serialization: 'advanced',
     });
     const worker: Worker = { process: child, ready: false, task: null };

@@ -2,7 +2,6 @@
 import { readFile } from 'node:fs/promises';
 import type { OriginalFacts, Rect, Size } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
-import { cleanSvg, SVG_LONG_SIDE } from './svg.ts';
 
 // The limit is checked before, by name; a second limit here would answer with another sentence.
 const OPTIONS = { limitInputPixels: false, failOn: 'warning' } as const;
@@ -10,12 +9,17 @@ const OPTIONS = { limitInputPixels: false, failOn: 'warning' } as const;
 /** sharp on a file, or on the cleaned copy of a drawing. `size` is the drawing's pixel size, where it is known. */
 export async function openFile(path: string, isSvg: boolean, animated: boolean, size?: Size): Promise<Sharp> {
   if (!isSvg) return sharp(path, { ...OPTIONS, animated });
+  // Loaded only for drawings: the cleaner brings a whole document model along.
+  const { cleanSvg } = await import('./svg.ts');
   const clean = Buffer.from(cleanSvg(await readFile(path, 'utf8')));
   if (!size) return sharp(clean, OPTIONS);
   const natural = await sharp(clean, OPTIONS).metadata();
   const scale = Math.max(size.width / natural.width, size.height / natural.height);
   return sharp(clean, { ...OPTIONS, density: 72 * scale }).resize(size.width, size.height, { fit: 'fill' });
 }
+
+/** A vector drawing has no pixels of its own: it counts as a picture with this long side. */
+const SVG_LONG_SIDE = 3200;
 
 /** The pixel size a drawing counts with: its own ratio, 3200 px on the long side. */
 export function drawingSize(natural: Size): Size {

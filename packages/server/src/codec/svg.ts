@@ -3,9 +3,6 @@ import createDOMPurify from 'dompurify';
 import { JSDOM } from 'jsdom';
 import { RefusedError } from '../problems.ts';
 
-/** A vector drawing has no pixels of its own: it counts as a picture with this long side. */
-export const SVG_LONG_SIDE = 3200;
-
 let purify: ReturnType<typeof createDOMPurify> | null = null;
 
 /** References inside the drawing stay; everything that points outside goes. */

@@ -33,6 +33,9 @@ async function carryOut(job: Job): Promise<void> {
   } catch (error) {
     if (error instanceof RefusedError) tell({ type: 'refused', code: error.code, sentence: error.message });
     else tell({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) });
+  } finally {
+    // The pixels of this job must be gone before those of the next arrive.
+    globalThis.gc?.();
   }
 }
 

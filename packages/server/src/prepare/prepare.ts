@@ -101,11 +101,16 @@ export class Preparer {
 
   progressOf(setId: number): Preparation {
     const work = this.work.get(setId);
-    const keys = [...(work?.wanted ?? [])];
+    let made = 0;
+    let failed = 0;
+    for (const key of work?.wanted ?? []) {
+      if (this.stored.get(key)) made += 1;
+      else if (this.failures.has(key)) failed += 1;
+    }
     return {
-      wanted: keys.length,
-      made: keys.filter((key) => this.stored.get(key)).length,
-      failed: keys.filter((key) => this.failures.has(key)).length,
+      wanted: work?.wanted.size ?? 0,
+      made,
+      failed,
       paused: work?.paused ?? false,
       doing: this.doing.get(setId) ?? null,
     };
