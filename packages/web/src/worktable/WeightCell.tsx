@@ -59,8 +59,10 @@ export function WeightCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
           {saidOf(lead)}
         </span>
       </div>
-      <div className="truncate text-[12px] text-ink-2" title={lead.slot.name}>
-        {lead.variant && `${lead.variant.width} px ${lead.variant.format.toUpperCase()} · `}
+      <div
+        className="truncate text-[12px] text-ink-2"
+        title={lead.variant ? `${lead.variant.width} px, ${lead.variant.format.toUpperCase()}` : undefined}
+      >
         {lead.slot.name}
       </div>
     </div>
