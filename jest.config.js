@@ -17,5 +17,5 @@ export default {
   },
   // Parallel suites would compete for the codec processes they start.
   maxWorkers: 2,
-  testTimeout: 60_000,
+  testTimeout: 240_000,
 };

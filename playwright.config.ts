@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
   outputDir: 'test-results',
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 400_000,
+  expect: { timeout: 90_000 },
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {

@@ -20,7 +20,7 @@ export const test = base.extend<object, { server: ServerProcess }>({
       await database.drop();
       await rm(dataDir, { recursive: true, force: true });
     },
-    { scope: 'worker', timeout: 120_000 },
+    { scope: 'worker', timeout: 300_000 },
   ],
 });
 

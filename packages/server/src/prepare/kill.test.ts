@@ -63,4 +63,4 @@ test('a kill in the middle changes nothing about the end', async () => {
     state.rows.flatMap((row) => row.variants.map((v) => [v.key, v.contentHash, v.bytes])).sort();
   expect(contents(killed.state)).toEqual(contents(whole.state));
   expect(await readdir(join(killed.dataDir, 'incoming'))).toEqual([]);
-}, 240_000);
+}, 900_000);
