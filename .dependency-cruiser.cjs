@@ -17,7 +17,7 @@ module.exports = {
       name: 'core-few-packages',
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(@noble/hashes|slugify)/' },
+      to: { path: 'node_modules', pathNot: 'node_modules/(@noble/hashes|slugify|papaparse)/' },
     },
     {
       name: 'web-not-server',

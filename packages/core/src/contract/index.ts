@@ -38,6 +38,16 @@ export interface Words {
   longDescription: string;
 }
 
+/** Measured on the whole picture, sampled without mixing neighbours. */
+export interface PictureContent {
+  /** Distinct colours, counted up to 65 536. */
+  colours: number;
+  /** Share of pixels in the commonest colour, 0 to 1. */
+  commonest: number;
+  /** Share of pixels in the 64 commonest colours. */
+  common: number;
+}
+
 /** What was read from an original when it was taken in. Width and height are after EXIF orientation. */
 export interface OriginalFacts {
   hash: string;
@@ -52,22 +62,28 @@ export interface OriginalFacts {
   /** Number of frames; more than 1 is an animation. */
   frames: number;
   transparent: boolean;
+  /** What its pixels are like; null where the file's own loss has left no two alike (JPEG, AVIF), or unmeasured. */
+  content: PictureContent | null;
   /** ISO 8601 local time without zone, as cameras write it, or null. */
   takenAt: string | null;
   hasPosition: boolean;
   camera: string | null;
   /** Dominant colour as #rrggbb, the placeholder while a picture loads. */
   colour: string;
-  /** Where the codec's attention strategy points, as fractions. */
+  /** The first guess of what a crop should be about, as fractions. */
   attention: { x: number; y: number };
   found: { alt: string; caption: string; title: string; credit: string };
 }
 
 export type SlotId = 'hero' | 'column' | 'half' | 'grid' | 'viewer';
 
+/** How faithful variants are, by name; see `TARGETS` for the visible difference that each allows. */
+export type TargetName = 'exacting' | 'clean' | 'lean';
+
 export interface Policy {
   /** The modern format served beside the JPEG or PNG that every browser reads. */
   modern: 'avif' | 'webp';
+  target: TargetName;
 }
 
 /** The editor's decisions on one photo in one set. */
@@ -89,10 +105,17 @@ export interface Photo extends PhotoDecisions {
 }
 
 export interface EncoderSettings {
+  /** A fixed quality, where none is searched for. */
   quality?: number;
+  /** Largest visible difference; the quality is searched for. */
+  target?: number;
+  /** File px per CSS px at which the variant is looked at: errors of a dense file are seen less. */
+  density?: number;
   effort?: number;
   progressive?: boolean;
   lossless?: boolean;
+  /** A palette where the picture has few enough colours for an exact one. */
+  palette?: boolean;
 }
 
 /** One file that is wanted: photo × crop × pixel width × format. */
@@ -117,6 +140,12 @@ export interface RowVariant {
   format: OutputFormat;
   bytes: number | null;
   contentHash: string | null;
+  /** Encoder quality that was found, or null for what is lossless or not made. */
+  quality: number | null;
+  /** Visible difference from the crop at this size; 0 for lossless, null when not measured or not made. */
+  difference: number | null;
+  /** Largest visible difference that was asked for, or null where none is. */
+  target: number | null;
   /** Why making it failed, if it did. */
   failure: string | null;
 }
@@ -141,6 +170,14 @@ export interface SetDecisions {
   order: number[];
   /** The site's policy: a change here is a change for all its sets. */
   policy: Policy;
+}
+
+/** What is known of a stored variant. */
+export interface StoredFacts {
+  bytes: number;
+  contentHash: string;
+  quality: number | null;
+  difference: number | null;
 }
 
 export interface PhotoSet extends SetDecisions {
@@ -192,7 +229,7 @@ export type TakeInResult =
 /** What the server tells listeners of a set. */
 export type SetEvent =
   | { type: 'preparation'; preparation: Preparation }
-  | { type: 'variant'; photoId: number; key: string; bytes: number; contentHash: string }
+  | ({ type: 'variant'; photoId: number; key: string } & StoredFacts)
   | { type: 'failed'; photoId: number; keys: string[]; sentence: string }
   | { type: 'rows'; rows: PhotoRow[] }
   | { type: 'set'; set: PhotoSet; edits: EditDepth }

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { PhotoSet } from '../contract/index.ts';
 import { samplePhoto } from '../testing/sample.ts';
+import { DEFAULT_POLICY } from '../weight/target.ts';
 import { applyToPhoto, applyToSet, CommandError, type PhotoCommand } from './commands.ts';
 
 const photo = samplePhoto({ crops: { '1:1': { x: 5, y: 6, width: 700, height: 700 } } });
@@ -46,13 +47,13 @@ describe('set commands', () => {
     name: 'Diary',
     slots: ['grid'],
     order: [4, 7, 9],
-    policy: { modern: 'avif' },
+    policy: DEFAULT_POLICY,
   };
   test.each([
     { name: 'Shop' },
     { slots: ['hero' as const] },
     { order: [9, 4, 7] },
-    { policy: { modern: 'webp' as const } },
+    { policy: { ...DEFAULT_POLICY, modern: 'webp' as const } },
   ])('%j is taken back', (change) => {
     const applied = applyToSet(set, { kind: 'set', change });
     const changed = { ...set, ...applied.change };

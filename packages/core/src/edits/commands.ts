@@ -112,5 +112,7 @@ export function applyToSet(
   }
   const keys = Object.keys(change) as (keyof SetDecisions)[];
   const before = Object.fromEntries(keys.map((key) => [key, set[key]])) as Partial<SetDecisions>;
-  return { change, inverse: { kind: 'set', change: before } };
+  // An edit that was kept from before a policy had all its parts leaves the others as they are.
+  const policy = change.policy && { policy: { ...set.policy, ...change.policy } };
+  return { change: { ...change, ...policy }, inverse: { kind: 'set', change: before } };
 }

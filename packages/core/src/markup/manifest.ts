@@ -2,7 +2,7 @@
 import type { PhotoRow, Policy, RowVariant, SlotId } from '../contract/index.ts';
 import { cropFor } from '../geometry/geometry.ts';
 import { slotsOf } from '../plan/plan.ts';
-import { handoverConcerns } from '../readiness/readiness.ts';
+import { handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
 
 export interface ManifestOptions {
   site: string;
@@ -15,6 +15,7 @@ export interface ManifestOptions {
 
 /** Plain data for manifest.json. Paths are relative to the ZIP; sizes in bytes and px. */
 export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: ManifestOptions): object {
+  const same = sameAltsOf(rows);
   return {
     manifest: 'dusky-otter/hand-over',
     version: 1,
@@ -29,7 +30,7 @@ export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: Manife
       focal: row.focal,
       words: row.words,
       slots: slotsOf(row, setSlots),
-      concerns: handoverConcerns(row, setSlots).map(({ code, severity, sentence }) => ({
+      concerns: handoverConcerns(row, setSlots, same).map(({ code, severity, sentence }) => ({
         code,
         severity,
         sentence,
@@ -45,6 +46,8 @@ export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: Manife
           height: v.height,
           format: v.format,
           bytes: v.bytes,
+          quality: v.quality,
+          difference: v.difference,
           sha256: v.contentHash,
         })),
     })),

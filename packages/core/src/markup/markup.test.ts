@@ -5,6 +5,7 @@ import type { DefaultTreeAdapterMap } from 'parse5';
 import type { PhotoRow, RowVariant } from '../contract/index.ts';
 import { slotById } from '../slots/slots.ts';
 import { sampleRow } from '../testing/sample.ts';
+import { DEFAULT_POLICY } from '../weight/target.ts';
 import { manifestOf, wordsCsv } from './manifest.ts';
 import { pageMarkup, stylesheet } from './page.ts';
 import { figureMarkup, pictureMarkup } from './picture.ts';
@@ -153,7 +154,7 @@ describe('manifest and words', () => {
         manifestOf({
           site: 'S',
           set: 'T',
-          policy: { modern: 'avif' },
+          policy: DEFAULT_POLICY,
           rows: [row],
           setSlots: ['grid'],
           pathOf: (_, v) => urlOf(v),

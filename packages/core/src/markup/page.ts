@@ -1,8 +1,8 @@
 // The page of a hand-over: every figure of a set, slot by slot, and the stylesheet that gives slots their widths.
 import type { PhotoRow, RowVariant, SlotId } from '../contract/index.ts';
+import { cssWidths } from '../css/sizes.ts';
 import { slotsOf } from '../plan/plan.ts';
 import { SLOTS } from '../slots/slots.ts';
-import { cssWidths } from '../slots/width-rule.ts';
 import { escapeHtml, indent } from './html.ts';
 import { figureMarkup } from './picture.ts';
 

@@ -1,8 +1,10 @@
 // The markup of one photo in one slot: picture, srcset, sizes, width, height, loading, words.
 import type { PhotoRow, RowVariant, ShapeId } from '../contract/index.ts';
+import { cssLength, sizesOf } from '../css/sizes.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { cropFor } from '../geometry/geometry.ts';
 import { ruleFor, type Slot, type SlotShape } from '../slots/slots.ts';
-import { cssLength, sizesOf, widthAt } from '../slots/width-rule.ts';
+import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
 import { escapeHtml, indent, tag } from './html.ts';
 
@@ -23,7 +25,7 @@ export function storedOf(row: PhotoRow, slot: Slot, shape: ShapeId): RowVariant[
 }
 
 const srcset = (variants: readonly RowVariant[], urlOf: PictureOptions['urlOf']): string =>
-  variants.map((v) => `${urlOf(v)} ${v.width}w`).join(', ');
+  srcsetOf(variants.map((v) => ({ url: urlOf(v), width: v.width })));
 
 /** The file for browsers that read no srcset: the nearest one for a 1280 px screen at 1×. */
 function fallbackOf(variants: readonly RowVariant[], display: number): RowVariant {

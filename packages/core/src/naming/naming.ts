@@ -14,6 +14,9 @@ export function slugOf(text: string, longest = LONGEST): string {
   return gap > 8 ? cut.slice(0, gap) : slug.slice(0, longest);
 }
 
+/** What an editor calls a photo: its title, or the file it came as. */
+export const shownName = (words: Pick<Words, 'title'>, fileName: string): string => words.title || fileName;
+
 /** The speaking part: title, else alt text, else file name; "photo" when nothing of it can be written. */
 export function speakingSlug(words: Pick<Words, 'title' | 'alt'>, fileName: string): string {
   const sources = [words.title, words.alt, fileName.replace(/\.[^.]+$/, '')];

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { samplePhoto } from '../testing/sample.ts';
+import { DEFAULT_POLICY } from '../weight/target.ts';
 import { planPhoto, slotsOf, variantKey, type KeyParts } from './plan.ts';
 
 const parts: KeyParts = {
@@ -39,7 +40,7 @@ describe('keys', () => {
 
 describe('planning', () => {
   test('two formats for each width of each shape, heights by the shape’s ratio', () => {
-    const planned = planPhoto(samplePhoto(), ['hero'], { modern: 'avif' });
+    const planned = planPhoto(samplePhoto(), ['hero'], DEFAULT_POLICY);
     expect(new Set(planned.map((v) => v.shape))).toEqual(new Set(['3:1', '4:5']));
     for (const variant of planned) {
       const ratio = variant.shape === '3:1' ? 3 : 0.8;
@@ -56,12 +57,12 @@ describe('planning', () => {
     [{ frames: 12 }, 'avif', ['webp', 'gif']],
     [{}, 'webp', ['webp', 'jpeg']],
   ] as const)('formats of %j with %s', (facts, modern, formats) => {
-    const planned = planPhoto(samplePhoto({}, facts), ['grid'], { modern });
+    const planned = planPhoto(samplePhoto({}, facts), ['grid'], { ...DEFAULT_POLICY, modern });
     expect([...new Set(planned.map((v) => v.format))]).toEqual(formats);
   });
   test('a binned photo and a photo without places want nothing', () => {
-    expect(planPhoto(samplePhoto({ binned: true }), ['grid'], { modern: 'avif' })).toEqual([]);
-    expect(planPhoto(samplePhoto({ slots: [] }), ['grid'], { modern: 'avif' })).toEqual([]);
+    expect(planPhoto(samplePhoto({ binned: true }), ['grid'], DEFAULT_POLICY)).toEqual([]);
+    expect(planPhoto(samplePhoto({ slots: [] }), ['grid'], DEFAULT_POLICY)).toEqual([]);
   });
   test('own places go before those of the set', () => {
     expect(slotsOf({ slots: ['viewer'] }, ['grid'])).toEqual(['viewer']);
@@ -69,7 +70,7 @@ describe('planning', () => {
   });
   test('moving the focal point changes the keys of automatic crops, not those of the editor’s', () => {
     const keys = (photo: ReturnType<typeof samplePhoto>) =>
-      planPhoto(photo, ['grid', 'column'], { modern: 'avif' });
+      planPhoto(photo, ['grid', 'column'], DEFAULT_POLICY);
     const crops = { '3:2': { x: 0, y: 0, width: 1500, height: 1000 } } as const;
     const before = keys(samplePhoto({ crops }));
     const after = keys(samplePhoto({ crops, focal: { x: 0.9, y: 0.5, confirmed: true } }));

@@ -8,17 +8,19 @@ import type {
   Policy,
   Rect,
   RowVariant,
+  StoredFacts,
   ShapeId,
   SlotId,
   EncoderSettings,
 } from '../contract/index.ts';
 import { cropFor, heightFor, ratioOf } from '../geometry/geometry.ts';
-import { candidateWidths } from '../slots/candidates.ts';
+import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.ts';
 import { slotById } from '../slots/slots.ts';
 import { formatsFor, settingsFor } from '../weight/format.ts';
+import { treatmentOf } from '../weight/kind.ts';
 
 /** Raised when rendering changes in a way that makes stored variants wrong. */
-export const PIPELINE_VERSION = 1;
+export const PIPELINE_VERSION = 2;
 
 /** Everything a variant's pixels and bytes depend on. */
 export interface KeyParts {
@@ -59,11 +61,15 @@ function planShape(photo: Photo, slotId: SlotId, shape: ShapeId, policy: Policy)
   const crop = cropFor(photo, shape);
   // Own: the crop's ratio is the shape. Otherwise the shape's ratio, so that every width of it agrees.
   const ratio = shape === 'own' ? crop.width / crop.height : ratioOf(shape, photo.original);
-  return candidateWidths(slot, part, crop).flatMap((width) =>
-    formatsFor(photo.original, policy).map((format) => {
-      const height = heightFor(width, ratio);
-      const settings = settingsFor(format);
-      const { hash, orientation } = photo.original;
+  const { hash, orientation } = photo.original;
+  const treatment = treatmentOf(photo.original);
+  const demands = demandsOf(slot, part, crop);
+  const { widths } = candidateWidths(slot, part, crop);
+  return widths.flatMap((width) => {
+    const density = viewingDensity(width, widths, demands);
+    const height = heightFor(width, ratio);
+    return formatsFor(treatment, policy).map((format) => {
+      const settings = settingsFor(format, treatment, { target: policy.target, density });
       const key = variantKey({
         original: hash,
         orientation,
@@ -75,8 +81,8 @@ function planShape(photo: Photo, slotId: SlotId, shape: ShapeId, policy: Policy)
         settings,
       });
       return { key, slot: slotId, shape, crop, width, height, format, settings };
-    }),
-  );
+    });
+  });
 }
 
 /**
@@ -92,10 +98,24 @@ export function planPhoto(photo: Photo, setSlots: readonly SlotId[], policy: Pol
 
 /** A planned variant as a row of the worktable carries it, with what is known of its file. */
 export function rowVariant(
-  { key, slot, shape, width, height, format }: PlannedVariant,
-  stored: { bytes: number; contentHash: string } | undefined,
+  { key, slot, shape, width, height, format, settings }: PlannedVariant,
+  stored: StoredFacts | undefined,
   failure: string | null,
 ): RowVariant {
-  const { bytes = null, contentHash = null } = stored ?? {};
-  return { key, slot, shape, width, height, format, bytes, contentHash, failure };
+  const { bytes = null, contentHash = null, quality = null, difference = null } = stored ?? {};
+  const target = settings.target ?? null;
+  return {
+    key,
+    slot,
+    shape,
+    width,
+    height,
+    format,
+    bytes,
+    contentHash,
+    quality,
+    difference,
+    target,
+    failure,
+  };
 }

@@ -1,10 +1,13 @@
 // What keeps a photo from going out, stop by stop: the seal, the filters and the list before a hand-over.
 import type { PhotoRow, SlotId } from '../contract/index.ts';
 import { cropFor } from '../geometry/geometry.ts';
+import { shownName } from '../naming/naming.ts';
 import { slotsOf } from '../plan/plan.ts';
 import { sharpnessOf } from '../slots/candidates.ts';
 import { shapesOf, slotById } from '../slots/slots.ts';
 import { bytesInWords } from '../weight/units.ts';
+import type { WordCheckCode } from '../words/checks/finding.ts';
+import { sameAlts, type SameAlts } from '../words/checks/repetition.ts';
 import { checkWords } from '../words/checks.ts';
 import { phoneWeights } from './weight.ts';
 
@@ -16,18 +19,7 @@ export type Severity = 'todo' | 'care' | 'stop';
 export interface Concern {
   stop: Stop;
   code:
-    | 'focal-guess'
-    | 'no-role'
-    | 'missing'
-    | 'file-name'
-    | 'placeholder'
-    | 'opens-with-image'
-    | 'not-made'
-    | 'failed'
-    | 'over-budget'
-    | 'too-small'
-    | 'soft'
-    | 'no-place';
+    WordCheckCode | 'focal-guess' | 'not-made' | 'failed' | 'over-budget' | 'too-small' | 'soft' | 'no-place';
   severity: Severity;
   sentence: string;
 }
@@ -79,15 +71,28 @@ function weighConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
   return concerns;
 }
 
-/** Everything that still concerns one row, in the order of the path. */
-export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[]): Concern[] {
+/** Which photos of a set, shown on one page, have the same alt text. The bin is no page. */
+export const sameAltsOf = (rows: readonly PhotoRow[]): SameAlts =>
+  sameAlts(
+    rows
+      .filter((row) => !row.binned)
+      .map(({ id, words, fileName }) => ({
+        id,
+        name: shownName(words, fileName),
+        alt: words.alt,
+        decorative: words.role === 'decorative',
+      })),
+  );
+
+/**
+ * Everything that still concerns one row, in the order of the path.
+ * @param same what `sameAltsOf` found for the rows of its page.
+ */
+export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[], same: SameAlts): Concern[] {
   const slots = slotsOf(row, setSlots);
-  const words = checkWords(row.words, row.fileName).map(({ code, severity, sentence }): Concern => ({
-    stop: 'describe',
-    code,
-    severity,
-    sentence,
-  }));
+  const words = checkWords(row.words, row.fileName, { sameAs: same.get(row.id) ?? [] }).map(
+    ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
+  );
   const place: Concern[] =
     slots.length > 0
       ? []
@@ -148,6 +153,8 @@ export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boo
 }
 
 /** What an editor is told before a hand-over: words that are missing, photos too small, files not made. */
-export function handoverConcerns(row: PhotoRow, setSlots: readonly SlotId[]): Concern[] {
-  return concernsOf(row, setSlots).filter((c) => !['focal-guess', 'soft', 'over-budget'].includes(c.code));
+export function handoverConcerns(row: PhotoRow, setSlots: readonly SlotId[], same: SameAlts): Concern[] {
+  return concernsOf(row, setSlots, same).filter(
+    (c) => !['focal-guess', 'soft', 'over-budget'].includes(c.code),
+  );
 }

@@ -1,18 +1,11 @@
 // What a visitor's device is sent for a row: from stored variants, by the rules of candidate choice.
 import type { PhotoRow, RowVariant, SlotId } from '../contract/index.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { cropFor } from '../geometry/geometry.ts';
 import { slotsOf } from '../plan/plan.ts';
-import { chosenWidth } from '../slots/candidates.ts';
 import { PHONE } from '../slots/devices.ts';
+import { chosenWidth, type Screen } from '../source/choice.ts';
 import { ruleFor, slotById, type Slot } from '../slots/slots.ts';
-import { widthAt } from '../slots/width-rule.ts';
-
-export interface Screen {
-  /** CSS px. */
-  viewport: number;
-  /** Device px per CSS px. */
-  density: number;
-}
 
 /** The variant that a browser which reads the modern format loads on a screen. */
 export function variantSentTo(row: PhotoRow, slot: Slot, screen: Screen): RowVariant | null {

@@ -1,15 +1,24 @@
 // From a slot's width rule and the device table to the pixel widths that are worth making.
-import type { ShapeId, Size } from '../contract/index.ts';
+import type { Size } from '../contract/index.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
-import { countedDensity, DEFAULT_DEVICES, type DeviceClass } from './devices.ts';
+import { chosenWidth } from '../source/choice.ts';
+import { countedDensity, DEFAULT_DEVICES, PHONE, type DeviceClass } from './devices.ts';
+import { fewestWidths, type WidthPlan } from './optimal-widths.ts';
 import { ruleFor, type Slot, type SlotShape } from './slots.ts';
-import { widthAt } from './width-rule.ts';
 
 /** What one device asks of a slot: display width in CSS px and pixels of the file. */
 export interface Demand {
   device: DeviceClass;
   display: number;
   pixels: number;
+  share: number;
+}
+
+/** A table may know no device for a shape; somebody will come with one: the nearest window, at 1× and at 2×. */
+function imagined(part: SlotShape): DeviceClass[] {
+  const viewport = Math.max(part.from, Math.min(PHONE.viewport, part.to - 1));
+  return [1, 2].map((density) => ({ name: 'any', viewport, density, share: 0.5 }));
 }
 
 /** The demands of every device whose viewport this shape serves, smallest first. */
@@ -20,11 +29,12 @@ export function demandsOf(
   devices: readonly DeviceClass[] = DEFAULT_DEVICES,
 ): Demand[] {
   const rule = ruleFor(slot, part.shape, crop);
-  return devices
-    .filter((device) => device.viewport >= part.from && device.viewport < part.to)
+  const served = devices.filter((device) => device.viewport >= part.from && device.viewport < part.to);
+  return (served.length > 0 ? served : imagined(part))
     .map((device) => {
       const display = widthAt(rule, device.viewport);
-      return { device, display, pixels: Math.ceil(display * countedDensity(device.density) - 1e-6) };
+      const pixels = Math.max(1, Math.ceil(display * countedDensity(device.density) - 1e-6));
+      return { device, display, pixels, share: device.share };
     })
     .sort((a, b) => a.pixels - b.pixels);
 }
@@ -51,39 +61,35 @@ export function sharpnessOf(slot: Slot, part: SlotShape, crop: Size): Sharpness 
   return { display, retina, density: display ? crop.width / display : 0, verdict, missing };
 }
 
-/** Widths closer than this share one file: a step smaller saves too few bytes to be worth a file. */
-const STEP = 0.8;
-const MOST = 6;
+/** Demands with no more pixels than the crop has: nothing is enlarged. */
+const capped = (demands: readonly Demand[], crop: Size): Demand[] =>
+  demands.map((demand) => ({ ...demand, pixels: Math.min(demand.pixels, crop.width) }));
 
 /**
- * Candidate pixel widths for one shape of a slot, ascending: from the largest demand downward, keeping
- * a demand when it is at most 0.8 of the last one kept; at most 6; never above the crop's own width.
+ * Candidate pixel widths for one shape of a slot: the fewest, at most six, that send at most a tenth more pixels
+ * than the devices of the table ask for; never above the crop's own width.
  */
 export function candidateWidths(
   slot: Slot,
-  part: { shape: ShapeId; from: number; to: number },
+  part: SlotShape,
   crop: Size,
-): number[] {
-  const wanted = demandsOf(slot, part, crop).map((d) => Math.min(d.pixels, crop.width));
-  const pick = (step: number): number[] => {
-    const kept: number[] = [];
-    for (const width of [...wanted].reverse()) {
-      const last = kept.at(-1);
-      if (last === undefined || width <= last * step) kept.push(width);
-    }
-    return kept;
-  };
-  let step = STEP;
-  let kept = pick(step);
-  while (kept.length > MOST) kept = pick((step *= 0.95));
-  return kept.reverse();
+  devices: readonly DeviceClass[] = DEFAULT_DEVICES,
+): WidthPlan {
+  return fewestWidths(capped(demandsOf(slot, part, crop, devices), crop));
 }
 
+/** Densities of variants are told apart in quarters, so that a moved crop rarely changes what a variant is. */
+const DENSITY_STEP = 0.25;
+
 /**
- * The candidate a browser loads: the smallest at least as dense as the screen, else the largest.
- * `display` in CSS px, `density` in device px per CSS px.
+ * The density at which a candidate is looked at: the lowest among the devices that load it, for there its errors
+ * are seen best. File px per CSS px, in quarters, 1 to 2.
  */
-export function chosenWidth(widths: readonly number[], display: number, density: number): number | null {
-  const ascending = [...widths].sort((a, b) => a - b);
-  return ascending.find((w) => w >= display * density - 1e-6) ?? ascending.at(-1) ?? null;
+export function viewingDensity(width: number, widths: readonly number[], demands: readonly Demand[]): number {
+  const displays = demands
+    .filter(({ device, display }) => chosenWidth(widths, display, device.density) === width)
+    .map(({ display }) => display);
+  // Loaded by no device of the table: by one that lies between them.
+  const density = displays.length > 0 ? width / Math.max(...displays) : 1;
+  return Math.min(2, Math.max(1, Math.floor(density / DENSITY_STEP + 1e-6) * DENSITY_STEP));
 }

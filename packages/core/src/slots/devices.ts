@@ -1,4 +1,5 @@
 // The table of device classes that widths are planned for. A documented default; shares are invented but plausible.
+import Papa from 'papaparse';
 
 export interface DeviceClass {
   name: string;
@@ -27,3 +28,50 @@ export const countedDensity = (density: number): number => Math.min(2, density);
 /** The phone and the retina laptop that the worktable's totals speak of. */
 export const PHONE = { viewport: 390, density: 2 } as const;
 export const RETINA_LAPTOP = { viewport: 1440, density: 2 } as const;
+
+const COLUMNS = ['name', 'viewport', 'density', 'share'] as const;
+const RANGES = { viewport: [100, 10_000], density: [0.5, 5], share: [0, Infinity] } as const;
+
+/**
+ * Reads a device table from CSV (RFC 4180) with the columns name, viewport, density and share, in any order.
+ * Shares may be parts of 1, per cent or counts: they come out as parts of 1.
+ * @throws RangeError with a sentence that names the line and the column.
+ */
+export function parseDevices(csv: string): DeviceClass[] {
+  const { data, meta } = Papa.parse<Record<string, string>>(csv.trim(), {
+    header: true,
+    skipEmptyLines: true,
+    transformHeader: (name) => name.trim().toLowerCase(),
+  });
+  const missing = COLUMNS.filter((column) => !meta.fields?.includes(column));
+  if (missing.length > 0) {
+    throw new RangeError(
+      `The table has no column “${missing.join('”, “')}”; it needs ${COLUMNS.join(', ')}.`,
+    );
+  }
+  const rows = data.map((row, index) => {
+    const number = (column: keyof typeof RANGES): number => {
+      const text = (row[column] ?? '').trim().replace(/%$/, '');
+      const value = Number(text);
+      const [least, most] = RANGES[column];
+      if (text === '' || !Number.isFinite(value) || value < least || value > most) {
+        const range = most === Infinity ? `a number from ${least}` : `a number from ${least} to ${most}`;
+        throw new RangeError(`Line ${index + 2}, ${column}: “${row[column] ?? ''}” is not ${range}.`);
+      }
+      return value;
+    };
+    return {
+      name: (row.name ?? '').trim() || `device ${index + 1}`,
+      viewport: number('viewport'),
+      density: number('density'),
+      share: number('share'),
+    };
+  });
+  const total = rows.reduce((sum, { share }) => sum + share, 0);
+  if (!(total > 0)) throw new RangeError('The shares add up to nothing; at least one device needs a share.');
+  return rows.map((row) => ({ ...row, share: row.share / total }));
+}
+
+/** A device table as CSV, as `parseDevices` reads it. */
+export const devicesCsv = (devices: readonly DeviceClass[]): string =>
+  `${Papa.unparse(devices.map(({ name, viewport, density, share }) => ({ name, viewport, density, share })))}\r\n`;

@@ -1,7 +1,7 @@
 // The five slots that ship: width rule, shapes by viewport, byte budget and loading rule.
 import type { ShapeId, Size, SlotId } from '../contract/index.ts';
 import { contain, ratioOf } from '../geometry/geometry.ts';
-import { capRule, type WidthRule } from './width-rule.ts';
+import { constant, extreme, type WidthRule } from '../css/width-rule.ts';
 
 /** One shape of a slot and the viewport widths it serves: from ≤ viewport < to, in CSS px. */
 export interface SlotShape {
@@ -104,7 +104,8 @@ export const isSlotId = (value: string): value is SlotId => SLOTS.some((slot) =>
 export function ruleFor(slot: Slot, shape: ShapeId, crop: Size): WidthRule {
   if (!slot.fit) return slot.rule;
   const ratio = ratioOf(shape, crop);
-  return capRule(slot.rule, contain({ width: crop.width, height: crop.width / ratio }, slot.fit).width);
+  const widest = contain({ width: crop.width, height: crop.width / ratio }, slot.fit).width;
+  return extreme(slot.rule, constant(widest), 'min');
 }
 
 /** Every shape that a list of slots needs, each once, in the slots' order. */

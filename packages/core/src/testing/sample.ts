@@ -1,5 +1,6 @@
 // A photo and a row for tests of the core.
 import type { OriginalFacts, Photo, PhotoRow, Policy, SlotId } from '../contract/index.ts';
+import { DEFAULT_POLICY } from '../weight/target.ts';
 import { planPhoto, rowVariant } from '../plan/plan.ts';
 
 export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<OriginalFacts> = {}): Photo {
@@ -17,6 +18,7 @@ export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<Original
       profile: null,
       frames: 1,
       transparent: false,
+      content: { colours: 40_000, commonest: 0.01, common: 0.1 },
       takenAt: null,
       hasPosition: false,
       camera: null,
@@ -47,11 +49,15 @@ export function sampleRow(
   change: Partial<Photo> = {},
   facts: Partial<OriginalFacts> = {},
   bytes: number | null = 5000,
-  policy: Policy = { modern: 'avif' },
+  policy: Policy = DEFAULT_POLICY,
 ): PhotoRow {
   const photo = samplePhoto(change, facts);
   const variants = planPhoto(photo, setSlots, policy).map((planned) =>
-    rowVariant(planned, bytes === null ? undefined : { bytes, contentHash: planned.key }, null),
+    rowVariant(
+      planned,
+      bytes === null ? undefined : { bytes, contentHash: planned.key, quality: 80, difference: 1.9 },
+      null,
+    ),
   );
   return { ...photo, variants };
 }

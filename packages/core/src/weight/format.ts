@@ -1,30 +1,42 @@
 // Which formats a photo is served in, and with which encoder settings.
-import type { EncoderSettings, OriginalFacts, OutputFormat, Policy } from '../contract/index.ts';
+import type { EncoderSettings, OutputFormat, Policy, TargetName } from '../contract/index.ts';
+import type { Treatment } from './kind.ts';
+import { TARGETS } from './target.ts';
 
 /** The modern format first, then the one that every browser reads. */
 export function formatsFor(
-  facts: Pick<OriginalFacts, 'frames' | 'transparent'>,
-  policy: Policy,
+  treatment: Pick<Treatment, 'kind' | 'lossless'>,
+  policy: Pick<Policy, 'modern'>,
 ): [OutputFormat, OutputFormat] {
-  if (facts.frames > 1) return ['webp', 'gif'];
-  if (facts.transparent) return [policy.modern, 'png'];
-  return [policy.modern, 'jpeg'];
+  if (treatment.kind === 'animation') return ['webp', 'gif'];
+  // Lossless WebP holds flat areas in fewer bytes than lossless AVIF.
+  if (treatment.lossless) return ['webp', 'png'];
+  return [policy.modern, treatment.kind === 'transparent-graphic' ? 'png' : 'jpeg'];
 }
 
+/** AVIF effort, by measurement at equal visible difference (docs/quality-search.md). */
+const AVIF_EFFORT = 1;
+
 /**
- * Encoder settings for a variant. The one place where a quality is decided: a fixed number a format.
- * Effort 1 for AVIF: measured at 1.4 MP, effort 2 takes twice as long for 2.5 % fewer bytes (docs/decisions.md).
+ * Encoder settings for a variant. The one place where it is decided how a quality comes about: searched for a
+ * visible target, or lossless. Animations have a fixed quality: their frames are not compared yet.
  */
-export function settingsFor(format: OutputFormat): EncoderSettings {
+export function settingsFor(
+  format: OutputFormat,
+  { kind, lossless }: Pick<Treatment, 'kind' | 'lossless'>,
+  seen: { target: TargetName; density: number },
+): EncoderSettings {
+  const searched = { target: TARGETS[seen.target], density: seen.density };
   switch (format) {
     case 'avif':
-      return { quality: 55, effort: 1 };
+      return { ...searched, effort: AVIF_EFFORT };
     case 'webp':
-      return { quality: 78, effort: 4 };
+      if (kind === 'animation') return { quality: 78, effort: 4 };
+      return lossless ? { lossless: true, effort: 4 } : { ...searched, effort: 4 };
     case 'jpeg':
-      return { quality: 80, progressive: true };
+      return { ...searched, progressive: true };
     case 'png':
-      return { lossless: true, effort: 7 };
+      return { lossless: true, effort: 7, ...(lossless && { palette: true }) };
     case 'gif':
       return { effort: 4 };
   }

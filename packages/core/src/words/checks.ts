@@ -1,103 +1,39 @@
 // Checks of a photo's words: each says what is wrong, why it matters to a visitor, and offers a mend.
 import type { Words } from '../contract/index.ts';
-import { IMAGE_OPENINGS, PLACEHOLDERS } from './lists.ts';
+import { fileName, missing, placeholder } from './checks/absent.ts';
+import type { WordContext, WordFinding } from './checks/finding.ts';
+import { allCapitals, keywordList, tooLong } from './checks/form.ts';
+import { opensWithImage } from './checks/opening.ts';
+import { repeatsNearby, sameAlt } from './checks/repetition.ts';
+import { decorativeWithAlt, functionalLook, noRole } from './checks/role.ts';
 
-export interface WordFinding {
-  code: 'no-role' | 'missing' | 'file-name' | 'placeholder' | 'opens-with-image';
-  severity: 'todo' | 'care';
-  sentence: string;
-  why: string;
-  /** Words to put in place of the alt text, where a mend can be computed. */
-  mend: string | null;
-}
+/** The first of these that finds something speaks alone: there are no words yet to say more about. */
+const WHETHER = [missing, fileName, placeholder];
+const HOW = [opensWithImage, functionalLook, repeatsNearby, tooLong, keywordList, allCapitals];
 
-const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
-
-const stripEnding = (name: string): string => name.replace(/\.[a-z0-9]{2,5}$/i, '');
-
-/** True for the photo's own file name, anything with a picture's ending, and what cameras call their files. */
-export function looksLikeFileName(alt: string, fileName: string): boolean {
-  const text = plain(alt);
-  if (text === plain(fileName) || text === plain(stripEnding(fileName))) return true;
-  if (/^\S+\.(jpe?g|png|gif|webp|avif|tiff?|svg|heic|bmp)$/.test(text)) return true;
-  return /^(dsc|dscf|dscn|img|image|pict?|gm|pxl|mvi|p)[-_ ]?\d{3,}([-_]\w+)*$/.test(text);
-}
-
-/** True for stand-ins such as "test", "image 1", "asdf" or "lorem ipsum dolor". */
-export function isPlaceholder(alt: string): boolean {
-  const text = plain(alt).replace(/[.!?…:]+$/, '');
-  if (/^lorem ipsum\b/.test(text)) return true;
-  if (/^[^\p{L}\p{N}]*$/u.test(text) || /^(.)\1*$/.test(text)) return true;
-  const withoutNumber = text.replace(/[\s_#-]*\d+$/, '');
-  return PLACEHOLDERS.some((word) => word === text || word === withoutNumber);
-}
-
-/** The opening that a screen reader has said already, as written, or null. */
-export function imageOpening(alt: string): string | null {
-  const text = alt.trimStart();
-  const lower = text.toLowerCase();
-  const found = [...IMAGE_OPENINGS]
-    .sort((a, b) => b.length - a.length)
-    .find((opening) => lower.startsWith(opening) && !/[\p{L}\p{N}]/u.test(lower.charAt(opening.length)));
-  return found ? text.slice(0, found.length) : null;
-}
-
-const withCapital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
-function checkAlt(words: Words, fileName: string): WordFinding | null {
-  if (words.alt.trim() === '') {
-    return {
-      code: 'missing',
-      severity: 'todo',
-      sentence: 'No words yet',
-      why: 'A screen reader may read the file name instead.',
-      mend: null,
-    };
+/**
+ * Findings for one photo, the gravest first. A decorative photo needs no alt: it leaves with alt="".
+ * @param sameAs names of other photos of the page with the same alt text.
+ */
+export function checkWords(
+  words: Words,
+  fileName: string,
+  around: Pick<WordContext, 'nearby' | 'target'> & { sameAs?: readonly string[] } = {},
+): WordFinding[] {
+  const context: WordContext = { words, fileName, ...around };
+  if (words.role === 'decorative') return [decorativeWithAlt(context)].filter((f) => f !== null);
+  let findings: WordFinding[] = [];
+  for (const check of WHETHER) {
+    const finding = check(context);
+    if (finding) {
+      findings = [finding];
+      break;
+    }
   }
-  if (looksLikeFileName(words.alt, fileName)) {
-    return {
-      code: 'file-name',
-      severity: 'care',
-      sentence: 'Is a file name',
-      why: 'Read aloud, it tells nobody what the photo shows.',
-      mend: '',
-    };
+  if (findings.length === 0) {
+    findings = HOW.map((check) => check(context)).filter((finding) => finding !== null);
+    if (around.sameAs && around.sameAs.length > 0) findings.push(sameAlt(around.sameAs));
   }
-  if (isPlaceholder(words.alt)) {
-    return {
-      code: 'placeholder',
-      severity: 'care',
-      sentence: `“${words.alt.trim()}” is a placeholder`,
-      why: 'Visitors who can’t see the photo learn nothing from it.',
-      mend: '',
-    };
-  }
-  const opening = imageOpening(words.alt);
-  if (!opening) return null;
-  const rest = words.alt.trimStart().slice(opening.length).trim();
-  return {
-    code: 'opens-with-image',
-    severity: 'care',
-    sentence: `Opens with “${opening}”`,
-    why: 'A screen reader says “image” already.',
-    mend: withCapital(rest),
-  };
-}
-
-/** Findings for one photo, the gravest first. A decorative photo needs no alt: it leaves with alt="". */
-export function checkWords(words: Words, fileName: string): WordFinding[] {
-  if (words.role === 'decorative') return [];
-  const findings: WordFinding[] = [];
-  const alt = checkAlt(words, fileName);
-  if (alt) findings.push(alt);
-  if (words.role === null) {
-    findings.push({
-      code: 'no-role',
-      severity: 'todo',
-      sentence: 'No role yet',
-      why: 'Whether it informs or decorates decides if it is read aloud at all.',
-      mend: null,
-    });
-  }
-  return findings;
+  const role = noRole(context);
+  return role ? [...findings, role] : findings;
 }

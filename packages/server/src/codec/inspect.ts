@@ -1,8 +1,16 @@
 // Looks at a file that has just arrived: is it a whole picture, what is known of it, how do screens show it.
 import { open, readFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
-import type { OriginalFacts, Size } from '@dusky-otter/core';
-import sharp, { type Metadata, type Sharp } from 'sharp';
+import {
+  contentOf,
+  guessFocalPoint,
+  losesColours,
+  type InputFormat,
+  type OriginalFacts,
+  type PictureContent,
+  type Size,
+} from '@dusky-otter/core';
+import type { Metadata, Sharp } from 'sharp';
 import { RefusedError } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
 import { findWords } from './found-words.ts';
@@ -47,24 +55,36 @@ async function rawOf(source: Sharp): Promise<RawPicture> {
   return { data, width: info.width, height: info.height, channels: info.channels };
 }
 
-/** Where the codec's attention strategy points, as fractions; the middle where it has nothing to say. */
+/** Long side in px at which the first guess of a focal point looks for the subject. */
+const GUESS_SIDE = 200;
+
+/** A first guess of the focal point, as fractions in thousandths. */
 async function attentionOf(view: RawPicture): Promise<{ x: number; y: number }> {
-  const small = await fromRaw(view)
-    .resize(ROW_VIEW, ROW_VIEW, { fit: 'inside' })
-    .removeAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const { width, height } = small.info;
-  // The strategy only runs when something is cut off: ask for a window of the other direction.
-  const [w, h] = width > height ? [60, 90] : [90, 60];
-  const { info } = await sharp(small.data, { raw: small.info })
-    .resize(w, h, { fit: 'cover', position: sharp.strategy.attention })
-    .toBuffer({ resolveWithObject: true });
-  // sharp gives the point in pixels of the scaled picture before the cut.
-  const scale = Math.max(w / width, h / height);
-  const fraction = (at: number | undefined, side: number) =>
-    at === undefined ? 0.5 : Math.min(1, Math.max(0, Math.round((at / (side * scale)) * 1000) / 1000));
-  return { x: fraction(info.attentionX, width), y: fraction(info.attentionY, height) };
+  const small = await rawOf(
+    fromRaw(view).resize(GUESS_SIDE, GUESS_SIDE, { fit: 'inside', withoutEnlargement: true }),
+  );
+  const { x, y } = guessFocalPoint(small);
+  const thousandths = (value: number): number => Math.round(value * 1000) / 1000;
+  return { x: thousandths(x), y: thousandths(y) };
+}
+
+/** Long side in px of the sample that colours are counted in: every so many pixels, none mixed. */
+const CONTENT_SIDE = 1600;
+
+async function measureContent(
+  job: InspectJob,
+  format: InputFormat,
+  size: Size,
+): Promise<PictureContent | null> {
+  if (losesColours(format)) return null;
+  const source = await openFile(job.path, format === 'svg', false, format === 'svg' ? size : undefined);
+  return contentOf(
+    await rawOf(
+      source
+        .resize(CONTENT_SIDE, CONTENT_SIDE, { fit: 'inside', withoutEnlargement: true, kernel: 'nearest' })
+        .toColourspace('srgb'),
+    ),
+  );
 }
 
 async function writeViews(job: InspectJob, view: RawPicture): Promise<void> {
@@ -151,6 +171,7 @@ export async function inspect(job: InspectJob): Promise<OriginalFacts> {
     transparent: await isTransparent(view),
     colour: await meanColour(view),
     attention: await attentionOf(view),
+    content: await measureContent(job, format, size),
     ...words,
   };
 }

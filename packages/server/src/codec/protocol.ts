@@ -1,5 +1,5 @@
 // What the server and its codec processes say to each other. Only plain data and file paths cross.
-import type { EncoderSettings, OriginalFacts, OutputFormat, Rect } from '@dusky-otter/core';
+import type { EncoderSettings, OriginalFacts, OutputFormat, Rect, StoredFacts } from '@dusky-otter/core';
 import type { RefusalCode } from '../problems.ts';
 
 export interface InspectJob {
@@ -20,6 +20,8 @@ export interface RenderOutput {
   height: number;
   format: OutputFormat;
   settings: EncoderSettings;
+  /** The JPEG of the same size and density, where it is stored already: the search begins from it. */
+  near?: { quality: number; difference: number };
 }
 
 export interface RenderJob {
@@ -33,10 +35,10 @@ export interface RenderJob {
 
 export type Job = InspectJob | RenderJob;
 
-export interface MadeVariant {
+export interface MadeVariant extends StoredFacts {
   key: string;
-  bytes: number;
-  contentHash: string;
+  /** Times it was encoded until its quality was found. */
+  encodes: number;
 }
 
 export type ToWorker = { type: 'job'; job: Job } | { type: 'stop-soon' };

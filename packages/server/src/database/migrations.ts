@@ -79,4 +79,21 @@ const firstTables: Migration = {
   },
 };
 
-export const MIGRATIONS: readonly Migration[] = [firstTables];
+/** Variants know how they came about, and sites have a visible target. */
+const searchedQuality: Migration = {
+  name: '002-searched-quality',
+  async up(tables) {
+    const columns = await tables.describeTable('variants');
+    const wanted = { quality: DataTypes.INTEGER, difference: DataTypes.DOUBLE };
+    for (const [name, type] of Object.entries(wanted)) {
+      if (!columns[name]) await tables.addColumn('variants', name, { type, allowNull: true });
+    }
+    const run = (sql: string) => tables.sequelize.query(sql);
+    await run(`UPDATE sites SET policy = JSON_SET(policy, '$.target', 'clean')
+      WHERE JSON_EXTRACT(policy, '$.target') IS NULL`);
+    await run(`UPDATE originals SET facts = JSON_SET(facts, '$.content', NULL)
+      WHERE JSON_EXISTS(facts, '$.content') = 0`);
+  },
+};
+
+export const MIGRATIONS: readonly Migration[] = [firstTables, searchedQuality];

@@ -62,6 +62,8 @@ export class VariantModel extends Model {
   declare format: string;
   declare bytes: number;
   declare contentHash: string;
+  declare quality: number | null;
+  declare difference: number | null;
 }
 
 export class EditModel extends Model {
@@ -146,6 +148,8 @@ export function defineModels(sequelize: Sequelize): void {
     format: text(8),
     bytes: number(),
     contentHash: hash(),
+    quality: { type: DataTypes.INTEGER, allowNull: true },
+    difference: { type: DataTypes.DOUBLE, allowNull: true },
   });
   define(
     EditModel,

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { concernsOf, type Concern } from '@dusky-otter/core';
+import { concernsOf, DEFAULT_POLICY, sameAltsOf, type Concern } from '@dusky-otter/core';
 import { SetModel, SiteModel } from '../database/models.ts';
 import { DEMO, testServer, type TestServer } from '../testing/server.ts';
 import { seedDemo } from './seed.ts';
@@ -40,8 +40,9 @@ describe('the demo', () => {
     expect([site.name, set.name, rows.length, refusals.length]).toEqual([scenario.site, scenario.set, 14, 0]);
     expect(edits).toMatchObject({ undo: 0, redo: 0 });
     expect(rows.map((row) => row.fileName)).toEqual(scenario.photos.map(({ file }) => basename(file)));
+    const same = sameAltsOf(rows);
     const found = new Set<Concern['code']>(
-      rows.flatMap((row) => concernsOf(row, set.slots).map((c) => c.code)),
+      rows.flatMap((row) => concernsOf(row, set.slots, same).map((c) => c.code)),
     );
     for (const code of [
       'focal-guess',
@@ -60,12 +61,12 @@ describe('the demo', () => {
     await seedDemo(server.parts);
     expect((await demoSet()).rows).toHaveLength(14);
     await SiteModel.destroy({ where: {} });
-    await SiteModel.create({ name: 'Somebody’s site', policy: { modern: 'avif' } });
+    await SiteModel.create({ name: 'Somebody’s site', policy: DEFAULT_POLICY });
     await seedDemo(server.parts);
     expect(await SetModel.count()).toBe(0);
   });
   test('goes on where a start was cut off', async () => {
-    const site = await SiteModel.create({ name: scenario.site, policy: { modern: 'avif' } });
+    const site = await SiteModel.create({ name: scenario.site, policy: DEFAULT_POLICY });
     const set = await SetModel.create({
       siteId: site.id,
       name: scenario.set,

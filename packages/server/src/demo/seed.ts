@@ -2,7 +2,7 @@
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import type { Command, SlotId, Words } from '@dusky-otter/core';
+import { DEFAULT_POLICY, type Command, type SlotId, type Words } from '@dusky-otter/core';
 import type { Parts } from '../parts.ts';
 import { EditModel, SetModel, SiteModel } from '../database/models.ts';
 
@@ -27,7 +27,7 @@ const UNPACKING = 0;
 /** The demo's set while it is not whole: a new one in an empty database, or one left by an interrupted start. */
 async function openDemoSet(scenario: Scenario): Promise<SetModel | null> {
   if ((await SiteModel.count()) > 0) return SetModel.findOne({ where: { version: UNPACKING } });
-  const site = await SiteModel.create({ name: scenario.site, policy: { modern: 'avif' } });
+  const site = await SiteModel.create({ name: scenario.site, policy: DEFAULT_POLICY });
   return SetModel.create({ siteId: site.id, name: scenario.set, slots: scenario.slots, version: UNPACKING });
 }
 

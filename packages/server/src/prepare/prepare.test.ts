@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { planPhoto } from '@dusky-otter/core';
+import { DEFAULT_POLICY, planPhoto } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
 import { samplePhoto } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
@@ -15,8 +15,8 @@ describe('batches', () => {
     const photos = [samplePhoto({ id: 1 }), samplePhoto({ id: 2 }, { hash: 'cd'.repeat(32) })];
     // The half column and the phone's hero share the shape 4:5, and one width of it.
     const slots = ['hero', 'half', 'grid'] as const;
-    const { batches, wanted } = batchesOf(photos, slots, { modern: 'avif' });
-    const planned = photos.flatMap((photo) => planPhoto(photo, slots, { modern: 'avif' }).map((v) => v.key));
+    const { batches, wanted } = batchesOf(photos, slots, DEFAULT_POLICY);
+    const planned = photos.flatMap((photo) => planPhoto(photo, slots, DEFAULT_POLICY).map((v) => v.key));
     expect([...wanted].sort()).toEqual([...new Set(planned)].sort());
     expect(batches.flatMap((b) => b.outputs.map((o) => o.key)).sort()).toEqual([...wanted].sort());
     expect(batches.map((b) => [b.photo.id, b.shape])).toEqual([

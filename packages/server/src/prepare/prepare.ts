@@ -1,8 +1,15 @@
 // Reconciliation: wanted − stored. There is no job list to lose: after a crash, a restart or a changed decision
 // the same subtraction finds the same work.
-import type { Photo, Preparation } from '@dusky-otter/core';
+import {
+  jpegBeside,
+  shownName,
+  type Photo,
+  type PlannedVariant,
+  type Preparation,
+  type StoredFacts,
+} from '@dusky-otter/core';
 import type { CodecPool } from '../codec/pool.ts';
-import type { MadeVariant } from '../codec/protocol.ts';
+import type { MadeVariant, RenderOutput } from '../codec/protocol.ts';
 import { SetModel } from '../database/models.ts';
 import type { EventHub } from '../events/hub.ts';
 import { findSite, loadPhotos } from '../sets/rows.ts';
@@ -36,7 +43,7 @@ export class Preparer {
     pool.onIdle = () => this.pump();
   }
 
-  get(key: string): { bytes: number; contentHash: string } | undefined {
+  get(key: string): StoredFacts | undefined {
     return this.stored.get(key);
   }
 
@@ -126,6 +133,13 @@ export class Preparer {
     );
   }
 
+  /** What is stored of the JPEG that an output's search begins from: an interrupted batch goes on as if it had not been. */
+  private near(batch: Batch, output: PlannedVariant): Pick<RenderOutput, 'near'> {
+    const partner = jpegBeside(output, batch.outputs);
+    const { quality = null, difference = null } = (partner && this.stored.get(partner.key)) ?? {};
+    return quality !== null && difference !== null ? { near: { quality, difference } } : {};
+  }
+
   /** The next batch of a set: photos on screen first, then in the set's order. */
   private next(work: SetWork): Batch | null {
     const rank = (batch: Batch) => {
@@ -162,7 +176,7 @@ export class Preparer {
     for (const { key } of outputs) this.making.add(key);
     this.doing.set(
       setId,
-      `${photo.words.title || photo.fileName}, ${shape === 'own' ? 'whole photo' : shape}`,
+      `${shownName(photo.words, photo.fileName)}, ${shape === 'own' ? 'whole photo' : shape}`,
     );
     this.report(setId);
     const notes: Promise<void>[] = [];
@@ -177,6 +191,7 @@ export class Preparer {
           outputs: outputs.map((output) => ({
             ...output,
             path: this.vault.variant(output.key, output.format),
+            ...this.near(batch, output),
           })),
         },
         (made) => {
@@ -215,6 +230,8 @@ export class Preparer {
         key: made.key,
         bytes: made.bytes,
         contentHash: made.contentHash,
+        quality: made.quality,
+        difference: made.difference,
       });
       this.report(setId);
     }

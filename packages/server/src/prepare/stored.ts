@@ -1,17 +1,20 @@
 // Which variants are stored: the database's list, held in memory, in step with the files.
+import type { StoredFacts } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import type { Vault } from '../vault/vault.ts';
 
-export interface StoredVariant {
-  bytes: number;
-  contentHash: string;
-}
+const factsOf = ({ bytes, contentHash, quality, difference }: StoredFacts): StoredFacts => ({
+  bytes,
+  contentHash,
+  quality,
+  difference,
+});
 
 export class StoredVariants {
-  private readonly known = new Map<string, StoredVariant>();
+  private readonly known = new Map<string, StoredFacts>();
 
-  get(key: string): StoredVariant | undefined {
+  get(key: string): StoredFacts | undefined {
     return this.known.get(key);
   }
 
@@ -27,15 +30,16 @@ export class StoredVariants {
     this.known.clear();
     for (const row of rows) {
       if (!files.delete(row.key)) continue;
-      this.known.set(row.key, { bytes: row.bytes, contentHash: row.contentHash });
+      this.known.set(row.key, factsOf(row));
     }
     for (const path of files.values()) await vault.removeFile(path);
     return { rowsDropped: lost.length, filesDropped: files.size };
   }
 
   async add(made: MadeVariant, originalHash: string, format: string): Promise<void> {
-    await VariantModel.upsert({ ...made, originalHash, format });
-    this.known.set(made.key, { bytes: made.bytes, contentHash: made.contentHash });
+    const facts = factsOf(made);
+    await VariantModel.upsert({ key: made.key, ...facts, originalHash, format });
+    this.known.set(made.key, facts);
   }
 
   async forget(key: string): Promise<void> {

@@ -1,16 +1,17 @@
 // What requests must look like, as classes with class-validator rules; wrong requests are answered with a sentence.
 import 'reflect-metadata';
-import type {
-  Command,
-  FocalPoint,
-  OutputFormat,
-  Policy,
-  Rect,
-  Role,
-  SetDecisions,
-  ShapeId,
-  SlotId,
-  Words,
+import {
+  TARGET_NAMES,
+  type Command,
+  type FocalPoint,
+  type Policy,
+  type Rect,
+  type Role,
+  type SetDecisions,
+  type ShapeId,
+  type SlotId,
+  type Words,
+  type TargetName,
 } from '@dusky-otter/core';
 import { plainToInstance, Type } from 'class-transformer';
 import {
@@ -95,7 +96,8 @@ class BinCommandDto {
 }
 
 class PolicyDto implements Policy {
-  @IsIn(['avif', 'webp']) modern!: Extract<OutputFormat, 'avif' | 'webp'>;
+  @IsIn(['avif', 'webp']) modern!: Policy['modern'];
+  @IsIn(TARGET_NAMES) target!: TargetName;
 }
 
 class SetChangeDto implements Partial<SetDecisions> {

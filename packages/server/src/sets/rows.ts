@@ -8,6 +8,7 @@ import {
   type PhotoSet,
   type Refusal,
   type SetSummary,
+  type StoredFacts,
 } from '@dusky-otter/core';
 import type { Transaction } from 'sequelize';
 import {
@@ -23,7 +24,7 @@ import { ProblemError } from '../problems.ts';
 
 /** What is known of a wanted variant beyond its plan. */
 export interface VariantStates {
-  get(key: string): { bytes: number; contentHash: string } | undefined;
+  get(key: string): StoredFacts | undefined;
   failureOf(key: string): string | null;
 }
 

@@ -2,7 +2,14 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import type { EditDepth, PhotoRow, PhotoSet, SetState, TakeInResult } from '@dusky-otter/core';
+import {
+  DEFAULT_POLICY,
+  type EditDepth,
+  type PhotoRow,
+  type PhotoSet,
+  type SetState,
+  type TakeInResult,
+} from '@dusky-otter/core';
 import type { FastifyInstance } from 'fastify';
 import sharp from 'sharp';
 import { buildApp } from '../app.ts';
@@ -41,7 +48,7 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
   const sequelize = await connect(database.url);
   const parts = await buildParts(config, sequelize);
   const app = await buildApp(parts);
-  const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: { modern: 'avif' } });
+  const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: DEFAULT_POLICY });
   const { id: setId } = await SetModel.create({
     siteId: site.id,
     name: 'Test set',

@@ -1,8 +1,14 @@
-// What holds for the whole set: its name, its default slots and the modern format of its site.
-import { SLOTS, type SlotId } from '@dusky-otter/core';
+// What holds for the whole set: its name, its default slots, and how its site makes files.
+import { SLOTS, TARGET_NAMES, TARGETS, type SlotId, type TargetName } from '@dusky-otter/core';
 import { useDraft } from '../state/draft.ts';
 import { edit, useWork } from '../state/store.ts';
 import { Sheet } from '../ui/Sheet.tsx';
+
+const TARGETS_SAID: Record<TargetName, string> = {
+  exacting: 'for pictures that are looked at closely, about half as heavy again',
+  clean: 'passes unnoticed on a page',
+  lean: 'for quick pages; a trained eye finds traces',
+};
 
 function NameField({ name }: { name: string }) {
   const draft = useDraft(name, (next) => {
@@ -58,6 +64,26 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
           ))}
         </fieldset>
         <fieldset>
+          <legend className="mb-1 font-semibold">Faithfulness, for all sets of the site</legend>
+          {TARGET_NAMES.map((target) => (
+            <label key={target} className="flex items-baseline gap-2 border-t border-rule py-1.5">
+              <input
+                type="radio"
+                name="target"
+                className="accent-kelp"
+                checked={set.policy.target === target}
+                onChange={() =>
+                  edit('faithfulness', [{ kind: 'set', change: { policy: { ...set.policy, target } } }])
+                }
+              />
+              {target}
+              <span className="ml-auto text-[12px] text-ink-2">
+                {TARGETS_SAID[target]}; visible difference up to {TARGETS[target]}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <fieldset>
           <legend className="mb-1 font-semibold">Modern format, for all sets of the site</legend>
           {(['avif', 'webp'] as const).map((modern) => (
             <label key={modern} className="flex items-baseline gap-2 border-t border-rule py-1.5">
@@ -66,7 +92,9 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
                 name="modern"
                 className="accent-kelp"
                 checked={set.policy.modern === modern}
-                onChange={() => edit('modern format', [{ kind: 'set', change: { policy: { modern } } }])}
+                onChange={() =>
+                  edit('modern format', [{ kind: 'set', change: { policy: { ...set.policy, modern } } }])
+                }
               />
               {modern === 'avif' ? 'AVIF' : 'WebP'}
               <span className="ml-auto text-[12px] text-ink-2">

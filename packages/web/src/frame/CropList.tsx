@@ -5,6 +5,7 @@ import {
   ratioOf,
   ruleFor,
   sharpnessOf,
+  shownName,
   widthAt,
   type PhotoRow,
   type ShapeId,
@@ -52,7 +53,7 @@ function Entry({
   const sharp = sharpnessOf(use.slot, use.part, crop);
   const own = row.crops[use.shape] !== undefined;
   const giveBack = () =>
-    edit(`crop ${use.label} of ${row.words.title || row.fileName} given back`, [
+    edit(`crop ${use.label} of ${shownName(row.words, row.fileName)} given back`, [
       { kind: 'crop', photo: row.id, shape: use.shape, crop: null },
     ]);
   return (

@@ -1,10 +1,10 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
-import { cropFor, slotsOf, type PhotoRow, type ShapeId } from '@dusky-otter/core';
+import { cropFor, shownName, slotsOf, type PhotoRow, type ShapeId } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { viewAddress } from '../api/client.ts';
 import { isTyping } from '../shell/SetShell.tsx';
-import { concernsFor, useSetSlots } from '../state/derived.ts';
+import { concernsFor, useSameAlts, useSetSlots } from '../state/derived.ts';
 import { notify, useWork } from '../state/store.ts';
 import { confirmFocal } from '../worktable/edits.ts';
 import { CropList } from './CropList.tsx';
@@ -31,6 +31,7 @@ function useBenchKeys(keys: Record<string, () => void>): void {
 
 function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[]; setId: number }) {
   const setSlots = useSetSlots();
+  const same = useSameAlts();
   const navigate = useNavigate();
   const uses = shapeUses(slotsOf(row, setSlots));
   const [picked, setPicked] = useState<ShapeId | null>(uses[0]?.shape ?? null);
@@ -42,7 +43,7 @@ function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[];
   const go = (id: number | undefined) => id !== undefined && void navigate(`/sets/${setId}/frame/${id}`);
   const nextDoubtful = () => {
     const doubtful = [...rows.slice(at + 1), ...rows.slice(0, at)].find((other) =>
-      concernsFor(other, setSlots).some((c) => c.code === 'focal-guess'),
+      concernsFor(other, setSlots, same).some((c) => c.code === 'focal-guess'),
     );
     if (doubtful) go(doubtful.id);
     else notify('No other crop is in doubt.');
@@ -60,7 +61,7 @@ function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[];
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4">
         <h1 className="mr-1.5 truncate text-[20px] font-[620] leading-tight tracking-[-.015em]">
-          {row.words.title || row.fileName}
+          {shownName(row.words, row.fileName)}
         </h1>
         <div role="group" aria-label="Shape in hand" className="flex gap-1.5 overflow-x-auto py-1">
           <button className="chip" aria-pressed={chosen === null} onClick={() => setPicked(null)}>

@@ -1,5 +1,12 @@
 // The decisions at the bench while they are being made: shown at once, saved when the hand lets go or rests.
-import type { Command, FocalPoint, PhotoRow, Rect, ShapeId } from '@dusky-otter/core';
+import {
+  shownName,
+  type Command,
+  type FocalPoint,
+  type PhotoRow,
+  type Rect,
+  type ShapeId,
+} from '@dusky-otter/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { edit } from '../state/store.ts';
 
@@ -13,7 +20,7 @@ const REST = 500;
 const shapeName = (shape: ShapeId): string => (shape === 'own' ? 'whole photo' : shape);
 
 function save(row: PhotoRow, { focal, crop }: Framing): void {
-  const name = row.words.title || row.fileName;
+  const name = shownName(row.words, row.fileName);
   const commands: Command[] = [];
   if (focal) commands.push({ kind: 'focal', photo: row.id, focal });
   if (crop) commands.push({ kind: 'crop', photo: row.id, shape: crop.shape, crop: crop.rect });

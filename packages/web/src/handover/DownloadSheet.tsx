@@ -1,6 +1,6 @@
 // Before the ZIP: what it will hold, and every photo that still lacks something. The editor may go on.
-import { bytesInWords, handoverConcerns, type PhotoRow } from '@dusky-otter/core';
-import { useSetSlots } from '../state/derived.ts';
+import { bytesInWords, handoverConcerns, shownName, type PhotoRow } from '@dusky-otter/core';
+import { useSameAlts, useSetSlots } from '../state/derived.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import { zipAddress } from '../api/client.ts';
@@ -15,6 +15,7 @@ interface Props {
 
 export function DownloadSheet({ open, onClose, rows, setId, whole }: Props) {
   const setSlots = useSetSlots();
+  const same = useSameAlts();
   const files = new Map(
     rows
       .flatMap((row) => row.variants)
@@ -23,7 +24,7 @@ export function DownloadSheet({ open, onClose, rows, setId, whole }: Props) {
   );
   const bytes = [...files.values()].reduce((sum, size) => sum + size, 0);
   const lacking = rows
-    .map((row) => ({ row, concerns: handoverConcerns(row, setSlots) }))
+    .map((row) => ({ row, concerns: handoverConcerns(row, setSlots, same) }))
     .filter(({ concerns }) => concerns.length > 0);
   const address = zipAddress(setId, whole ? undefined : rows.map((row) => row.id));
   const about = `${rows.length} ${rows.length === 1 ? 'photo' : 'photos'} in ${files.size} files, ${bytesInWords(bytes)}, with page, styles, manifest and words.`;
@@ -40,7 +41,7 @@ export function DownloadSheet({ open, onClose, rows, setId, whole }: Props) {
           <ul className="border-t border-rule">
             {lacking.map(({ row, concerns }) => (
               <li key={row.id} className="grid grid-cols-[200px_1fr] gap-3 border-b border-rule py-2">
-                <b className="truncate font-semibold">{row.words.title || row.fileName}</b>
+                <b className="truncate font-semibold">{shownName(row.words, row.fileName)}</b>
                 <span className="grid gap-1">
                   {concerns.map((concern) => (
                     <StateTag key={concern.sentence} state={concern.severity}>

@@ -1,4 +1,5 @@
 // Finds photos of the set, stops and actions by a few letters.
+import { shownName } from '@dusky-otter/core';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
@@ -56,7 +57,7 @@ export function Finder({ open, onClose, setId, chooseFiles }: Props) {
                       alt=""
                       className="h-7 w-10 bg-neutral object-contain"
                     />
-                    <b className="font-semibold">{row.words.title || row.fileName}</b>
+                    <b className="font-semibold">{shownName(row.words, row.fileName)}</b>
                     <span className="truncate text-ink-2">
                       {row.words.title ? row.fileName : row.words.alt}
                     </span>

@@ -2,7 +2,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { NavLink } from 'react-router';
-import { useSetSlots } from '../state/derived.ts';
+import { concernsFor, useSameAlts, useSetSlots } from '../state/derived.ts';
 import { redo, undo, useWork } from '../state/store.ts';
 import { STOPS, stopState, type StopId } from './stops.ts';
 
@@ -17,7 +17,11 @@ function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number
   const rows = useWork((state) => state.rows);
   const refusals = useWork((state) => state.refusals.length);
   const slots = useSetSlots();
-  const { count, state } = useMemo(() => stopState(id, rows, slots, refusals), [id, rows, slots, refusals]);
+  const same = useSameAlts();
+  const { count, state } = useMemo(
+    () => stopState(id, rows, (row) => concernsFor(row, slots, same), refusals),
+    [id, rows, slots, same, refusals],
+  );
   return (
     <li className="stop">
       <NavLink

@@ -1,5 +1,5 @@
 // The stops of the path, and what is left to do at each.
-import { concernsOf, type Concern, type PhotoRow, type SlotId, type Stop } from '@dusky-otter/core';
+import type { Concern, PhotoRow, Stop } from '@dusky-otter/core';
 
 export const STOPS = [
   { id: 'gather', name: 'Gather' },
@@ -24,7 +24,7 @@ export interface StopState {
 export function stopState(
   id: StopId,
   rows: readonly PhotoRow[],
-  slots: readonly SlotId[],
+  concernsFor: (row: PhotoRow) => readonly Concern[],
   refusals: number,
 ): StopState {
   if (id === 'gather') {
@@ -33,7 +33,7 @@ export function stopState(
   }
   if (id === 'rehearse' || id === 'hand-over' || rows.length === 0) return { count: '', state: 'none' };
   const open = (row: PhotoRow) =>
-    concernsOf(row, slots).filter((c: Concern) => c.stop === (id satisfies Stop) && c.code !== 'soft');
+    concernsFor(row).filter((c) => c.stop === (id satisfies Stop) && c.code !== 'soft');
   const left = rows.filter((row) => open(row).length > 0).length;
   if (left === 0) return { count: '', state: 'done' };
   return { count: `${left} left`, state: left < rows.length ? 'part' : 'none' };

@@ -2,25 +2,42 @@
 import {
   concernsOf,
   matchesFilter,
+  sameAltsOf,
   type Concern,
   type Filter,
   type PhotoRow,
+  type SameAlts,
   type SlotId,
 } from '@dusky-otter/core';
 import { useMemo } from 'react';
 import { useWork } from './store.ts';
 
 const NO_SLOTS: readonly SlotId[] = [];
-const kept = new WeakMap<PhotoRow, { slots: readonly SlotId[]; concerns: Concern[] }>();
+const kept = new WeakMap<PhotoRow, { slots: readonly SlotId[]; others: string; concerns: Concern[] }>();
 
-/** Concerns of a row; the same array while neither the row nor the set's slots change. */
-export function concernsFor(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
+/** Concerns of a row; the same array while neither the row, the set's slots nor photos with its words change. */
+export function concernsFor(row: PhotoRow, slots: readonly SlotId[], same: SameAlts): Concern[] {
+  const others = (same.get(row.id) ?? []).join('\n');
   const before = kept.get(row);
-  if (before?.slots === slots) return before.concerns;
-  const concerns = concernsOf(row, slots);
-  kept.set(row, { slots, concerns });
+  if (before?.slots === slots && before.others === others) return before.concerns;
+  const concerns = concernsOf(row, slots, same);
+  kept.set(row, { slots, others, concerns });
   return concerns;
 }
+
+const keptSame = new WeakMap<readonly PhotoRow[], SameAlts>();
+
+/** Which photos of the table share an alt text: found once for all cells. */
+function sameAltsFor(rows: readonly PhotoRow[]): SameAlts {
+  let same = keptSame.get(rows);
+  if (!same) {
+    same = sameAltsOf(rows);
+    keptSame.set(rows, same);
+  }
+  return same;
+}
+
+export const useSameAlts = (): SameAlts => useWork((state) => sameAltsFor(state.rows));
 
 export const useSetSlots = (): readonly SlotId[] => useWork((state) => state.set?.slots ?? NO_SLOTS);
 
@@ -29,9 +46,10 @@ export function useShownRows(): PhotoRow[] {
   const rows = useWork((state) => state.rows);
   const filter = useWork((state) => state.filter);
   const slots = useSetSlots();
+  const same = useSameAlts();
   return useMemo(
-    () => rows.filter((row) => matchesFilter(filter, concernsFor(row, slots))),
-    [rows, filter, slots],
+    () => rows.filter((row) => matchesFilter(filter, concernsFor(row, slots, same))),
+    [rows, filter, slots, same],
   );
 }
 
@@ -39,9 +57,10 @@ export function useShownRows(): PhotoRow[] {
 export function useCounts(): Record<Filter, number> {
   const rows = useWork((state) => state.rows);
   const slots = useSetSlots();
+  const same = useSameAlts();
   return useMemo(() => {
     const count = (filter: Filter) =>
-      rows.filter((row) => matchesFilter(filter, concernsFor(row, slots))).length;
+      rows.filter((row) => matchesFilter(filter, concernsFor(row, slots, same))).length;
     return {
       all: rows.length,
       words: count('words'),
@@ -50,5 +69,5 @@ export function useCounts(): Record<Filter, number> {
       small: count('small'),
       ready: count('ready'),
     };
-  }, [rows, slots]);
+  }, [rows, slots, same]);
 }

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { samplePhoto, sampleRow } from '../../../core/src/testing/sample.ts';
 import type { PhotoSet } from '../../../core/src/contract/index.ts';
+import { DEFAULT_POLICY } from '../../../core/src/weight/target.ts';
 import { mergeRows, withMade, withPending } from './pending.ts';
 
 const set: PhotoSet = {
@@ -10,7 +11,7 @@ const set: PhotoSet = {
   name: 'Diary',
   slots: ['grid'],
   order: [2, 1],
-  policy: { modern: 'avif' },
+  policy: DEFAULT_POLICY,
 };
 const row = (id: number, change = {}) => ({ ...sampleRow(['grid'], { id, ...change }, {}, null) });
 

@@ -1,11 +1,11 @@
 // The bin of a set: photos that were put away, with their decisions, and the way back.
 import { useState } from 'react';
-import type { PhotoRow } from '@dusky-otter/core';
+import { shownName, type PhotoRow } from '@dusky-otter/core';
 import { viewAddress } from '../api/client.ts';
 import { edit, useWork } from '../state/store.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 
-const nameOf = (row: PhotoRow): string => row.words.title || row.fileName;
+const nameOf = (row: PhotoRow): string => shownName(row.words, row.fileName);
 
 /** The button appears once there is something in the bin. */
 export function Bin() {

@@ -8,6 +8,7 @@ import {
   type RowVariant,
   type SlotId,
 } from '@dusky-otter/core';
+import { useSameAlts } from '../state/derived.ts';
 import { StateTag } from '../ui/marks.tsx';
 
 export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
@@ -22,7 +23,7 @@ export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly
       ...largest,
       contentHash: largest.contentHash,
     });
-  const concerns = handoverConcerns(row, setSlots);
+  const concerns = handoverConcerns(row, setSlots, useSameAlts());
   return (
     <div className="grid grid-cols-2 gap-4">
       <div className="min-w-0">

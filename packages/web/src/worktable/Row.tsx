@@ -1,11 +1,11 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
-import { sealOf, bytesInWords, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { bytesInWords, sealOf, shownName, type PhotoRow, type SlotId } from '@dusky-otter/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { memo, type MouseEvent } from 'react';
 import { viewAddress } from '../api/client.ts';
-import { concernsFor } from '../state/derived.ts';
+import { concernsFor, useSameAlts } from '../state/derived.ts';
 import { select } from '../state/selection.ts';
 import { useWork } from '../state/store.ts';
 import { Seal, StateTag } from '../ui/marks.tsx';
@@ -72,7 +72,7 @@ function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpe
       </div>
       <div className="min-w-0 text-[12px] leading-snug text-ink-2">
         <div className="truncate text-[13.5px] font-semibold text-ink" title={row.fileName}>
-          {row.words.title || row.fileName}
+          {shownName(row.words, row.fileName)}
         </div>
         {row.words.title && <div className="truncate">{row.fileName}</div>}
         <div className="truncate">
@@ -91,8 +91,16 @@ function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpe
   );
 }
 
+function SealCell({ row, setSlots }: Pick<Props, 'row' | 'setSlots'>) {
+  const concerns = concernsFor(row, setSlots, useSameAlts());
+  return (
+    <div className="grid h-full place-items-center">
+      <Seal parts={sealOf(concerns)} title={concerns.map((c) => c.sentence).join('\n')} />
+    </div>
+  );
+}
+
 function cellOf(column: ColumnId, { row, lens, setSlots, onOpen }: Props) {
-  const concerns = concernsFor(row, setSlots);
   switch (column) {
     case 'photo':
       return <PhotoCell row={row} thumb={lens.thumb} onOpen={onOpen} />;
@@ -113,11 +121,7 @@ function cellOf(column: ColumnId, { row, lens, setSlots, onOpen }: Props) {
     case 'files':
       return <FilesCell row={row} setSlots={setSlots} />;
     case 'seal':
-      return (
-        <div className="grid h-full place-items-center">
-          <Seal parts={sealOf(concerns)} title={concerns.map((c) => c.sentence).join('\n')} />
-        </div>
-      );
+      return <SealCell row={row} setSlots={setSlots} />;
   }
 }
 

@@ -3,8 +3,11 @@ import {
   bytesInWords,
   phoneWeights,
   RETINA_LAPTOP,
+  treatmentOf,
   variantSentTo,
+  type OutputFormat,
   type PhotoRow,
+  type RowVariant,
   type SlotId,
   type SlotWeight,
 } from '@dusky-otter/core';
@@ -36,6 +39,22 @@ function Bar({ weight, row }: { weight: SlotWeight; row: PhotoRow }) {
   );
 }
 
+const FORMATS: Record<OutputFormat, string> = {
+  avif: 'AVIF',
+  webp: 'WebP',
+  jpeg: 'JPEG',
+  png: 'PNG',
+  gif: 'GIF',
+};
+
+/** How a file came about: size, format, the quality that was found and how far it is from the original. */
+function madeOf({ width, format, quality, difference, target }: RowVariant): string {
+  const encoded = `${width} px, ${FORMATS[format]}${quality === null ? '' : ` at quality ${quality}`}`;
+  if (difference === null) return encoded;
+  if (difference === 0) return `${encoded}, lossless`;
+  return `${encoded}, visible difference ${difference.toFixed(2)}${target === null ? '' : ` of ${target} allowed`}`;
+}
+
 function saidOf({ bytes, over, slot }: SlotWeight): string {
   if (bytes === null) return 'being made';
   return over > 0
@@ -61,7 +80,7 @@ export function WeightCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
       </div>
       <div
         className="truncate text-[12px] text-ink-2"
-        title={lead.variant ? `${lead.variant.width} px, ${lead.variant.format.toUpperCase()}` : undefined}
+        title={lead.variant ? madeOf(lead.variant) : undefined}
       >
         {lead.slot.name}
       </div>
@@ -85,7 +104,7 @@ export function WeightsCell({ row, setSlots }: { row: PhotoRow; setSlots: readon
           >
             <span className="truncate">{weight.slot.name}</span>
             <Bar weight={weight} row={row} />
-            <span className="whitespace-nowrap">
+            <span className="whitespace-nowrap" title={weight.variant ? madeOf(weight.variant) : undefined}>
               <b>{weight.bytes === null ? '–' : bytesInWords(weight.bytes)}</b>{' '}
               <span className={weight.over > 0 ? 'font-[560] text-rust' : 'text-ink-2'}>
                 {weight.over > 0 && '▲ '}
@@ -103,9 +122,9 @@ export function WeightsCell({ row, setSlots }: { row: PhotoRow; setSlots: readon
           <span className="text-rust">■ {failure}</span>
         ) : (
           <>
-            {made.length} of {row.variants.length} files,{' '}
+            {treatmentOf(row.original).reason} {made.length} of {row.variants.length} files,{' '}
             {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))} in all; the original has{' '}
-            {bytesInWords(row.original.bytes)}
+            {bytesInWords(row.original.bytes)}.
           </>
         )}
       </div>

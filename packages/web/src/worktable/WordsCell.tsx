@@ -1,8 +1,9 @@
 // Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
 import { checkWords, type PhotoRow, type Role, type Words } from '@dusky-otter/core';
+import { useSameAlts } from '../state/derived.ts';
 import { useDraft } from '../state/draft.ts';
 import { StateTag } from '../ui/marks.tsx';
-import { saveWords } from './edits.ts';
+import { FIELD_NAMES, saveWords } from './edits.ts';
 
 const ROLES: { id: Role; name: string }[] = [
   { id: 'informative', name: 'informs' },
@@ -48,9 +49,18 @@ function RoleChoice({ row, short }: { row: PhotoRow; short: boolean }) {
   );
 }
 
+/** What a mend would make of the words, for who asks before pressing. */
+const mendInWords = (mend: Partial<Words>): string =>
+  Object.entries(mend)
+    .map(([field, text]) => `${FIELD_NAMES[field as keyof Words]}: ${text || 'empty'}`)
+    .join('; ');
+
 /** The first finding with its reason and mend, or what is settled. */
 function Finding({ row, alt }: { row: PhotoRow; alt: string }) {
-  const [finding] = checkWords({ ...row.words, alt }, row.fileName);
+  const same = useSameAlts();
+  // Whose words are alike is known of what is saved, not of what is being typed.
+  const sameAs = alt === row.words.alt ? (same.get(row.id) ?? []) : [];
+  const [finding] = checkWords({ ...row.words, alt }, row.fileName, { sameAs });
   if (!finding) {
     return (
       <StateTag state="ready">
@@ -64,8 +74,8 @@ function Finding({ row, alt }: { row: PhotoRow; alt: string }) {
       {finding.mend && (
         <button
           className="rounded-paper border border-rule-strong bg-raised px-1.5 text-[12px] hover:border-edge"
-          onClick={() => saveWords(row, { alt: finding.mend! }, ' mended')}
-          title={`Becomes: ${finding.mend}`}
+          onClick={() => saveWords(row, finding.mend!, ' mended')}
+          title={mendInWords(finding.mend)}
         >
           Mend
         </button>

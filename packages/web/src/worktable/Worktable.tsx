@@ -24,7 +24,7 @@ import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
 import { useGathering } from '../gather/arrivals.ts';
 import { isTyping, type ShellContext } from '../shell/SetShell.tsx';
 import { isStop } from '../shell/stops.ts';
-import { concernsFor, useCounts, useSetSlots, useShownRows } from '../state/derived.ts';
+import { concernsFor, useCounts, useSameAlts, useSetSlots, useShownRows } from '../state/derived.ts';
 import { clearSelection, moveCursor, select, selectAll } from '../state/selection.ts';
 import { edit, notify, useWork } from '../state/store.ts';
 import { ArrivalRows } from './ArrivalRows.tsx';
@@ -121,6 +121,7 @@ export function Worktable() {
   const shell = useOutletContext<ShellContext>();
   const { chooseFiles } = shell;
   const setSlots = useSetSlots();
+  const same = useSameAlts();
   const rows = useShownRows();
   const arriving = useGathering((state) => state.arrivals.length > 0);
   const filter = useWork((state) => state.filter);
@@ -147,7 +148,7 @@ export function Worktable() {
     requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(focus)?.focus());
   };
   const nextWithoutWords = () => {
-    const open = rows.filter((row) => concernsFor(row, setSlots).some((c) => c.stop === 'describe'));
+    const open = rows.filter((row) => concernsFor(row, setSlots, same).some((c) => c.stop === 'describe'));
     if (open.length === 0) return notify('Every photo on the table has its words.');
     const at = shown.indexOf(useWork.getState().cursor ?? -1);
     const next = open.find((row) => shown.indexOf(row.id) > at) ?? open[0]!;

@@ -1,8 +1,8 @@
 // The edits that are made from the table, each with the sentence that undo shows.
-import type { PhotoRow, SlotId, Words } from '@dusky-otter/core';
+import { shownName, type PhotoRow, type SlotId, type Words } from '@dusky-otter/core';
 import { edit } from '../state/store.ts';
 
-const nameOf = (row: PhotoRow): string => row.words.title || row.fileName;
+const nameOf = (row: PhotoRow): string => shownName(row.words, row.fileName);
 
 export const FIELD_NAMES: Record<keyof Words, string> = {
   role: 'role',

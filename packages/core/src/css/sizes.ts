@@ -1,0 +1,178 @@
+// The `sizes` attribute, read and written (HTML standard, 4.8.4.2.2 and 4.8.4.3.10 "parse a sizes attribute").
+import { CssError } from './errors.ts';
+import { lineThrough } from './fit.ts';
+import { INITIAL_CONTEXT, readLength, type LengthContext } from './length.ts';
+import { readCondition } from './media.ts';
+import { choose, pieceAt, valueOf, type Span, type WidthPiece, type WidthRule } from './width-rule.ts';
+import { TokenReader } from './tokens.ts';
+
+/** What `sizes` says when nothing in it applies. */
+const WHOLE: WidthRule = [{ from: 0, vw: 1, px: 0 }];
+
+interface SourceSize {
+  /** Viewport widths it is meant for, or null without a condition. */
+  spans: Span[] | null;
+  rule: WidthRule;
+}
+
+function readEntry(reader: TokenReader, context: LengthContext): SourceSize {
+  if (reader.is('name', 'auto')) {
+    reader.fail('“auto” leaves the width to the page; there is nothing to work out before it is laid out.');
+  }
+  const conditional = reader.is('open') || reader.is('name', 'not');
+  const spans = conditional ? readCondition(reader) : null;
+  if (conditional && (reader.is('comma') || reader.is('end'))) {
+    reader.fail('after a condition comes a width, such as 50vw.');
+  }
+  return { spans, rule: readLength(reader, context) };
+}
+
+const combined = (entries: readonly SourceSize[]): WidthRule =>
+  [...entries].reverse().reduce((rest, { spans, rule }) => (spans ? choose(spans, rule, rest) : rule), WHOLE);
+
+/**
+ * A `sizes` list as display width by viewport width, every mistake named: for what an editor types.
+ * @throws CssError that names the character.
+ */
+export function parseSizes(text: string, context: LengthContext = INITIAL_CONTEXT): WidthRule {
+  const reader = new TokenReader(text);
+  if (reader.is('end')) throw new CssError(text, 0, 'a width is expected, such as 100vw.');
+  const entries: SourceSize[] = [];
+  do {
+    const start = reader.next;
+    if (entries.at(-1)?.spans === null) {
+      reader.fail('this is never reached: the width before it has no condition.', start);
+    }
+    entries.push(readEntry(reader, context));
+  } while (reader.accept('comma'));
+  if (!reader.is('end')) reader.fail('a comma or the end is expected here.');
+  return combined(entries);
+}
+
+/** Splits at commas that stand outside parentheses. */
+function splitAtCommas(text: string): string[] {
+  const parts = [''];
+  let depth = 0;
+  for (const character of text) {
+    if (character === '(') depth++;
+    if (character === ')') depth--;
+    if (character === ',' && depth <= 0) parts.push('');
+    else parts[parts.length - 1] += character;
+  }
+  return parts;
+}
+
+/**
+ * A `sizes` list as browsers read it: an entry with a mistake is left out, what comes after one without a
+ * condition is not looked at, and 100vw holds where nothing else does. A condition on anything but the width
+ * counts as a mistake, for it can't be worked out from the viewport's width.
+ */
+export function browserSizes(text: string): WidthRule {
+  const entries: SourceSize[] = [];
+  for (const part of splitAtCommas(text)) {
+    try {
+      const reader = new TokenReader(part);
+      const entry = readEntry(reader, INITIAL_CONTEXT);
+      if (!reader.is('end')) continue;
+      entries.push(entry);
+      if (!entry.spans) break;
+    } catch (error) {
+      if (!(error instanceof CssError)) throw error;
+    }
+  }
+  return combined(entries);
+}
+
+const trim = (value: number): string => String(Math.round(value * 10_000) / 10_000);
+
+/** One line as a CSS length without `calc`: "720px", "50vw", "100vw - 32px". */
+function bareLength({ vw, px }: Pick<WidthPiece, 'vw' | 'px'>): string {
+  if (vw === 0) return `${trim(px)}px`;
+  const ofWidth = `${trim(vw * 100)}vw`;
+  if (px === 0) return ofWidth;
+  return `${ofWidth} ${px < 0 ? '-' : '+'} ${trim(Math.abs(px))}px`;
+}
+
+/** One line as a CSS length: "720px", "50vw", "calc(100vw - 32px)". */
+export function cssLength(line: Pick<WidthPiece, 'vw' | 'px'>): string {
+  const bare = bareLength(line);
+  return bare.includes(' ') ? `calc(${bare})` : bare;
+}
+
+/** Lines are compared up to this viewport width in CSS px; beyond it no window is expected. */
+const WIDEST = 10_000;
+/** Error that `sizes` may have, in CSS px. */
+const TOLERANCE = 1;
+
+interface Part {
+  from: number;
+  to: number;
+  piece: WidthPiece;
+}
+
+const valueBefore = (part: Part): number => valueOf(part.piece, Math.min(part.to, WIDEST));
+const valueFrom = (part: Part): number => valueOf(part.piece, part.from);
+
+/** A run of parts as one CSS length, or null when no single length says it within the tolerance. */
+function asOneLength(parts: readonly Part[]): string | null {
+  if (parts.length === 1) return cssLength(parts[0]!.piece);
+  const line = lineThrough(
+    parts.flatMap((part) => [
+      { viewport: part.from, width: valueFrom(part) },
+      { viewport: Math.min(part.to, WIDEST), width: valueBefore(part) },
+    ]),
+    TOLERANCE,
+  );
+  if (line) return cssLength(line);
+  // A bend downward is the smaller of two lines, a bend upward the larger.
+  const joints = parts.slice(1).map((part, i) => ({
+    jump: Math.abs(valueFrom(part) - valueBefore(parts[i]!)),
+    bend: part.piece.vw - parts[i]!.piece.vw,
+  }));
+  if (joints.some(({ jump }) => jump > TOLERANCE / 2)) return null;
+  const which = joints.every((j) => j.bend < 0) ? 'min' : joints.every((j) => j.bend > 0) ? 'max' : null;
+  return which && `${which}(${parts.map((part) => bareLength(part.piece)).join(', ')})`;
+}
+
+/**
+ * The `sizes` attribute of a rule with the fewest conditions that keep the error within 1 CSS px, largest
+ * viewport first, the last length without a condition. `range` leaves out what a `<source media>` has already
+ * excluded. From the top, each length takes in as many pieces as it can say; since a length that says a run
+ * says each part of it, no other split needs fewer.
+ */
+export function sizesOf(rule: WidthRule, range: Span = { from: 0, to: Infinity }): string {
+  const parts: Part[] = rule
+    .map((piece, i) => ({
+      from: Math.max(piece.from, range.from),
+      to: Math.min(rule[i + 1]?.from ?? Infinity, range.to),
+      piece,
+    }))
+    .filter((part) => part.from < part.to);
+  const lengths: { from: number; text: string }[] = [];
+  let end = parts.length;
+  while (end > 0) {
+    let begin = end - 1;
+    let text = asOneLength(parts.slice(begin, end))!;
+    for (let longer = begin - 1; longer >= 0; longer--) {
+      const said = asOneLength(parts.slice(longer, end));
+      if (said === null) break;
+      [begin, text] = [longer, said];
+    }
+    lengths.push({ from: parts[begin]!.from, text });
+    end = begin;
+  }
+  if (lengths.length === 0) return cssLength(pieceAt(rule, range.from));
+  return lengths
+    .map(({ from, text }, i) => (i === lengths.length - 1 ? text : `(min-width: ${trim(from)}px) ${text}`))
+    .join(', ');
+}
+
+/** The same rule as CSS declarations for a selector: widths on the page and `sizes` can't drift apart. */
+export function cssWidths(selector: string, rule: WidthRule): string {
+  return rule
+    .map((piece) => {
+      const body = `${selector} { width: ${cssLength(piece)}; }`;
+      return piece.from === 0 ? body : `@media (min-width: ${trim(piece.from)}px) { ${body} }`;
+    })
+    .join('\n');
+}

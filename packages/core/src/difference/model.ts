@@ -1,0 +1,45 @@
+// The numbers of the visible difference, found once by calibration (docs/visible-difference.md).
+
+export interface DifferenceModel {
+  /**
+   * Natural log of what an error's energy counts, by channel (lightness, green–red, blue–yellow) and band, fine to coarse.
+   * The finest band of the colours is not looked at.
+   */
+  weights: readonly [readonly number[], readonly number[], readonly number[]];
+  /** How strongly lightness detail of a band hides errors of that band. */
+  hides: readonly number[];
+  /** The same from the bands beside it. */
+  hidesAround: number;
+  lightHidesColour: number;
+  colourHidesColour: number;
+  /** Power of contrast in masking. */
+  maskPower: number;
+  /** Norm over windows. */
+  norm: number;
+  /** Share of the whole picture's root mean square beside the norm. */
+  wholeShare: number;
+  /** 1: the norm is a mean over windows; 0: it is their sum. */
+  areaPower: number;
+  /** From the pooled error to the scale of the reference program: scale × error ^ power. */
+  scale: number;
+  power: number;
+}
+
+/** Fitted to the `butteraugli` program on the photographs of the calibration half. */
+export const CALIBRATED: DifferenceModel = {
+  weights: [
+    [-0.367, 1.295, 1.622, -1],
+    [-Infinity, -1, -0.298, 2.232],
+    [-Infinity, -2, -1, -0.554],
+  ],
+  hides: [84.9, 1.06, 1.14, 20.09],
+  hidesAround: 23.96,
+  lightHidesColour: 71.6,
+  colourHidesColour: 1.22,
+  maskPower: 1.165,
+  norm: 14.85,
+  wholeShare: 0.001,
+  areaPower: 0.287,
+  scale: 132,
+  power: 0.928,
+};

@@ -1,0 +1,109 @@
+// How an alt text is written: too long, a list of keywords, all in capitals.
+import { FUNCTION_WORDS } from '../data/function-words.en.ts';
+import { withCapital, wordsOf } from '../text.ts';
+import type { WordCheck } from './finding.ts';
+
+/** Characters that are heard in one breath; about as many as some screen readers read in one piece. */
+export const LONGEST_ALT = 150;
+/** A shortened text should still say something. */
+const LEAST_LEFT = 30;
+
+/** The text up to the last end of a sentence, or else of a clause, within the limit; null when there is none. */
+function shortened(alt: string): { kept: string; rest: string } | null {
+  const head = alt.slice(0, LONGEST_ALT);
+  for (const end of [/[.!?](?=\s)/g, /[;:](?=\s)/g, /,(?=\s)|\s[–—]\s/g]) {
+    const last = [...head.matchAll(end)].map((match) => match.index).at(-1);
+    if (last === undefined || last < LEAST_LEFT) continue;
+    const kept = alt.slice(0, last + 1).replace(/[\s,;:–—]+$/, '');
+    return { kept: /[.!?]$/.test(kept) ? kept : `${kept}.`, rest: alt };
+  }
+  return null;
+}
+
+export const tooLong: WordCheck = ({ words }) => {
+  const alt = words.alt.trim();
+  // Counted in characters as people count them, not in code units.
+  const length = [...alt].length;
+  if (length <= LONGEST_ALT) return null;
+  const short = shortened(alt);
+  const keepsRest = words.longDescription.trim() === '';
+  return {
+    code: 'too-long',
+    severity: 'care',
+    sentence: `${length} characters: more than about ${LONGEST_ALT}`,
+    why: 'An alt text is heard in one go, without a way back. A long description can be read at leisure.',
+    mend: short && { alt: short.kept, ...(keepsRest && { longDescription: short.rest }) },
+  };
+};
+
+const functionWords = new Set(FUNCTION_WORDS);
+const SEPARATORS = /\s*[,;|•·/]\s*|\s+[-–—]\s+/;
+
+/** Why a text reads as a list of search words, or null. */
+function keywordReason(alt: string): string | null {
+  const hashtags = alt.match(/#[\p{L}\p{N}]+/gu) ?? [];
+  if (hashtags.length >= 2) return 'Hashtags instead of a sentence';
+  const words = wordsOf(alt);
+  const content = words.filter((word) => !functionWords.has(word) && word.length > 2);
+  const joined = 1 - content.length / Math.max(1, words.length);
+  const items = alt.split(SEPARATORS).filter((item) => /[\p{L}]/u.test(item));
+  const bare = items.filter((item) => wordsOf(item).every((word) => !functionWords.has(word)));
+  const shortItems = items.every((item) => wordsOf(item).length <= 5);
+  if (items.length >= 4 && shortItems && bare.length >= items.length - (items.length > 5 ? 1 : 0)) {
+    return 'A list of keywords';
+  }
+  if (items.length >= 3 && /\|/.test(alt) && joined < 0.25) return 'A list of keywords';
+  const counts = new Map<string, number>();
+  for (const word of content) {
+    const stem = word.replace(/(?:es|s)$/, '');
+    counts.set(stem, (counts.get(stem) ?? 0) + 1);
+  }
+  const [often, times] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a), ['', 0] as [string, number]);
+  if ((times >= 3 && joined < 0.25) || (times >= 4 && joined < 0.3)) {
+    return `Says “${often}” ${times} times`;
+  }
+  if (words.length >= 9 && joined < 0.1) return 'A string of keywords';
+  return null;
+}
+
+export const keywordList: WordCheck = ({ words }) => {
+  const reason = keywordReason(words.alt);
+  return reason === null
+    ? null
+    : {
+        code: 'keyword-list',
+        severity: 'care',
+        sentence: reason,
+        why: 'Keywords are read out one by one and don’t make a picture; search engines count them against a page.',
+        mend: null,
+      };
+};
+
+/** Runs of capitals that are names of things rather than shouting: PDF, DIY, GM. */
+const SHORT_FORM = 4;
+
+function isShouted(alt: string): boolean {
+  const letters = alt.match(/\p{L}/gu) ?? [];
+  const capitals = alt.match(/\p{Lu}/gu) ?? [];
+  if (letters.length <= SHORT_FORM) return false;
+  const long = (alt.match(/\p{L}{2,}/gu) ?? []).filter((word) => word.length > SHORT_FORM);
+  if (capitals.length >= 0.9 * letters.length) return long.length > 0 || letters.length > 8;
+  // Three long words or more in capitals, and more of them than not.
+  const loud = long.filter((word) => word === word.toUpperCase());
+  return loud.length >= 3 && loud.length > long.length / 2;
+}
+
+export const allCapitals: WordCheck = ({ words }) => {
+  const alt = words.alt.trim();
+  if (!isShouted(alt)) return null;
+  const calm = alt
+    .toLowerCase()
+    .replace(/(^|[.!?]\s+)(\p{Ll})/gu, (_, before: string, letter: string) => before + letter.toUpperCase());
+  return {
+    code: 'all-capitals',
+    severity: 'care',
+    sentence: 'Written in capitals',
+    why: 'Some screen readers spell capitals letter by letter.',
+    mend: { alt: withCapital(calm) },
+  };
+};

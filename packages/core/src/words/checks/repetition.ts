@@ -1,0 +1,87 @@
+// Words that are heard twice: beside the photo, or on two photos of one page.
+import { sounded, wordsOf } from '../text.ts';
+import type { WordCheck, WordFinding } from './finding.ts';
+
+/** Texts of fewer words than this repeat only when they are equal. */
+const LEAST_WORDS = 4;
+/** Shared words ÷ all words of both, from which two texts say the same. */
+const ALIKE = 0.8;
+
+const ARTICLES = ['a', 'an', 'the'];
+const heardIn = (text: string): Set<string> =>
+  new Set(wordsOf(text).filter((word) => !ARTICLES.includes(word)));
+
+/** True when who has heard one text hears nothing new in the other. */
+export function saysTheSame(alt: string, other: string): boolean {
+  const [a, b] = [sounded(alt), sounded(other)];
+  if (a === '' || b === '') return false;
+  if (a === b) return true;
+  const [first, second] = [heardIn(alt), heardIn(other)];
+  if (first.size < LEAST_WORDS) return false;
+  if (` ${b} `.includes(` ${a} `)) return true;
+  const shared = [...first].filter((word) => second.has(word)).length;
+  return shared / (first.size + second.size - shared) >= ALIKE;
+}
+
+export const repeatsNearby: WordCheck = ({ words, nearby = [] }) => {
+  const places: [string, string][] = [
+    ['caption', words.caption],
+    ['title', words.title],
+    ...nearby.map((text): [string, string] => ['text beside it', text]),
+  ];
+  const twice = places.find(([, text]) => saysTheSame(words.alt, text));
+  return twice
+    ? {
+        code: 'repeats-nearby',
+        severity: 'care',
+        sentence: `Says the same as the ${twice[0]}`,
+        why: 'A screen reader reads both, one after the other.',
+        mend: null,
+      }
+    : null;
+};
+
+/** Which photos of a page share an alt text: names of the other photos, by photo. */
+export type SameAlts = ReadonlyMap<number, readonly string[]>;
+
+export interface PagePhoto {
+  id: number;
+  /** What an editor calls the photo. */
+  name: string;
+  alt: string;
+  decorative: boolean;
+}
+
+/** Finds equal alt texts on one page, in one pass. Empty and decorative ones repeat nothing. */
+export function sameAlts(photos: readonly PagePhoto[]): SameAlts {
+  const byAlt = new Map<string, PagePhoto[]>();
+  for (const photo of photos) {
+    const heard = photo.decorative ? '' : sounded(photo.alt);
+    if (heard === '') continue;
+    const group = byAlt.get(heard);
+    if (group) group.push(photo);
+    else byAlt.set(heard, [photo]);
+  }
+  const result = new Map<number, readonly string[]>();
+  for (const group of byAlt.values()) {
+    if (group.length < 2) continue;
+    // Two names are enough for a sentence; a page of a thousand equal texts must not make a million of them.
+    for (const photo of group) {
+      const others: string[] = [];
+      for (const other of group) {
+        if (other.id !== photo.id) others.push(other.name);
+        if (others.length === 2) break;
+      }
+      result.set(photo.id, others);
+    }
+  }
+  return result;
+}
+
+export const sameAlt = (others: readonly string[]): WordFinding => ({
+  code: 'same-alt',
+  severity: 'care',
+  sentence: `Same words as ${others.map((name) => `“${name}”`).join(', ')}`,
+  why: 'Two photos with the same words can’t be told apart by ear.',
+  mend: null,
+});

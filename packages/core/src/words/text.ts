@@ -1,0 +1,23 @@
+// Texts made comparable: case, marks and spaces that nobody hears are taken away.
+
+/** Lower case, single spaces, no space around. */
+export const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
+
+/** As it sounds: letters and digits in lower case, single spaces between, accents kept. */
+export const sounded = (text: string): string =>
+  text
+    .normalize('NFC')
+    .toLowerCase()
+    .replace(/[’']/g, '')
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+
+/** The words of a text as they sound. */
+export const wordsOf = (text: string): string[] => {
+  const heard = sounded(text);
+  return heard === '' ? [] : heard.split(' ');
+};
+
+export const withCapital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+export const withoutEnding = (name: string): string => name.replace(/\.[a-z0-9]{2,5}$/i, '');

@@ -1,0 +1,62 @@
+// Encoders with a variant's settings. Nothing but pixels goes into a file.
+import { contentOf, type EncoderSettings, type OutputFormat } from '@dusky-otter/core';
+import sharp, { type Sharp } from 'sharp';
+import { fromRaw, type RawPicture } from './source.ts';
+
+/** A palette holds as many colours. */
+const PALETTE = 256;
+
+/** Encodes with a variant's settings; a quality must be given where one is searched for. */
+export function encode(picture: Sharp, format: OutputFormat, settings: EncoderSettings): Promise<Buffer> {
+  const { quality, effort, lossless = false } = settings;
+  switch (format) {
+    case 'avif':
+      return picture
+        .avif({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless })
+        .toBuffer();
+    case 'webp':
+      return picture
+        .webp({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless })
+        .toBuffer();
+    case 'jpeg':
+      return picture
+        .jpeg({ ...(quality && { quality }), progressive: settings.progressive ?? true })
+        .toBuffer();
+    case 'png':
+      return picture.png({ compressionLevel: effort ?? 7 }).toBuffer();
+    case 'gif':
+      return picture.gif({ ...(effort !== undefined && { effort }) }).toBuffer();
+  }
+}
+
+export async function decode(file: Buffer): Promise<RawPicture> {
+  const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+  return { data, width: info.width, height: info.height, channels: info.channels };
+}
+
+/** The pixels as RGB and alpha, for comparing what different files hold. */
+const solid = async (picture: Sharp): Promise<Buffer> =>
+  picture.toColourspace('srgb').ensureAlpha().raw().toBuffer();
+
+/** A PNG with a palette, or null where 256 colours can't hold the picture exactly. */
+async function palettePng(picture: RawPicture, effort: number): Promise<Buffer | null> {
+  if (contentOf(picture).colours > PALETTE) return null;
+  const file = await fromRaw(picture)
+    .png({ palette: true, colours: PALETTE, quality: 100, dither: 0, compressionLevel: effort })
+    .toBuffer();
+  // The quantiser promises nothing: what it made is compared.
+  const [before, after] = await Promise.all([solid(fromRaw(picture)), solid(sharp(file))]);
+  return before.equals(after) ? file : null;
+}
+
+/** A picture encoded without loss, as a palette where that is allowed, exact and smaller. */
+export async function encodeLossless(
+  picture: RawPicture,
+  format: OutputFormat,
+  settings: EncoderSettings,
+): Promise<Buffer> {
+  const plain = await encode(fromRaw(picture), format, settings);
+  if (format !== 'png' || !settings.palette) return plain;
+  const palette = await palettePng(picture, settings.effort ?? 7);
+  return palette && palette.length < plain.length ? palette : plain;
+}
