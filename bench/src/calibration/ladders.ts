@@ -7,6 +7,16 @@ import { DifferenceReference, type LossyFormat } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
 import { cropAt, findPhotos, knownPhotos, LADDERS, throughCodec, type Half } from './photos.ts';
 
+/** A JPEG that keeps colour at full size has a curve of its own. */
+export type Curve = LossyFormat | 'jpegFull';
+
+const CURVES: [Curve, LossyFormat][] = [
+  ['jpeg', 'jpeg'],
+  ['jpegFull', 'jpeg'],
+  ['webp', 'webp'],
+  ['avif', 'avif'],
+];
+
 export interface Ladder {
   photo: string;
   half: Half;
@@ -14,7 +24,7 @@ export interface Ladder {
   density: number;
   exposure: number[];
   /** D and bytes by format, in the order of the ladder's qualities. */
-  steps: Record<LossyFormat, { quality: number; bytes: number; difference: number }[]>;
+  steps: Record<Curve, { quality: number; bytes: number; difference: number }[]>;
 }
 
 const paths = await findPhotos([join(ROOT, 'demo/photos'), ...process.argv.slice(2)]);
@@ -31,13 +41,13 @@ for (const { id, half } of await knownPhotos()) {
       width,
       density,
       exposure,
-      steps: { jpeg: [], webp: [], avif: [] },
+      steps: { jpeg: [], jpegFull: [], webp: [], avif: [] },
     }));
-    for (const [format, qualities] of Object.entries(LADDERS) as [LossyFormat, number[]][]) {
-      for (const quality of qualities) {
-        const { file, pixels } = await throughCodec(crop, format, quality);
+    for (const [curve, format] of CURVES) {
+      for (const quality of LADDERS[format]) {
+        const { file, pixels } = await throughCodec(crop, format, quality, curve === 'jpegFull');
         references.forEach((reference, i) =>
-          own[i]!.steps[format].push({
+          own[i]!.steps[curve].push({
             quality,
             bytes: file.length,
             difference: reference.differenceOf(pixels),

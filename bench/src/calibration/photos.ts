@@ -73,16 +73,17 @@ export async function cropAt(path: string, width: number): Promise<Pixels> {
   return { data, width: info.width, height: info.height, channels: 3 };
 }
 
-/** Encodes as the application does, and decodes again. */
+/** Encodes as the application does, and decodes again. `fullChroma`: a JPEG that keeps colour at full size. */
 export async function throughCodec(
   { data, width, height }: Pixels,
   format: LossyFormat,
   quality: number,
+  fullChroma = false,
 ): Promise<{ file: Buffer; pixels: Pixels }> {
   const source = sharp(data, { raw: { width, height, channels: 3 } });
   const file = await (
     format === 'jpeg'
-      ? source.jpeg({ quality, progressive: true })
+      ? source.jpeg({ quality, progressive: true, chromaSubsampling: fullChroma ? '4:4:4' : '4:2:0' })
       : format === 'webp'
         ? source.webp({ quality, effort: 4 })
         : source.avif({ quality, effort: 1 })

@@ -1,6 +1,8 @@
 // Everything the core offers, room by room.
 export * from './contract/index.ts';
 export * from './geometry/geometry.ts';
+export * from './geometry/straighten.ts';
+export * from './geometry/copy-frame.ts';
 export * from './css/errors.ts';
 export * from './css/width-rule.ts';
 export * from './css/length.ts';
@@ -23,6 +25,9 @@ export * from './weight/search.ts';
 export * from './weight/prediction.ts';
 export * from './weight/units.ts';
 export * from './plan/plan.ts';
+export * from './plan/ways-out.ts';
+export * from './weight/hull.ts';
+export * from './weight/page-budget.ts';
 export * from './words/checks/finding.ts';
 export * from './words/checks/repetition.ts';
 export * from './words/checks.ts';
@@ -39,3 +44,7 @@ export * from './edits/commands.ts';
 export * from './difference/opponent.ts';
 export * from './difference/model.ts';
 export * from './difference/visible-difference.ts';
+export * from './difference/windows.ts';
+export * from './difference/masking.ts';
+export * from './difference/pooling.ts';
+export * from './difference/reduce.ts';

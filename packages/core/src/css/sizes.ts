@@ -3,7 +3,15 @@ import { CssError } from './errors.ts';
 import { lineThrough } from './fit.ts';
 import { INITIAL_CONTEXT, readLength, type LengthContext } from './length.ts';
 import { readCondition } from './media.ts';
-import { choose, pieceAt, valueOf, type Span, type WidthPiece, type WidthRule } from './width-rule.ts';
+import {
+  choose,
+  extreme,
+  pieceAt,
+  valueOf,
+  type Span,
+  type WidthPiece,
+  type WidthRule,
+} from './width-rule.ts';
 import { TokenReader } from './tokens.ts';
 
 /** What `sizes` says when nothing in it applies. */
@@ -124,14 +132,39 @@ function asOneLength(parts: readonly Part[]): string | null {
     TOLERANCE,
   );
   if (line) return cssLength(line);
-  // A bend downward is the smaller of two lines, a bend upward the larger.
-  const joints = parts.slice(1).map((part, i) => ({
-    jump: Math.abs(valueFrom(part) - valueBefore(parts[i]!)),
-    bend: part.piece.vw - parts[i]!.piece.vw,
-  }));
-  if (joints.some(({ jump }) => jump > TOLERANCE / 2)) return null;
-  const which = joints.every((j) => j.bend < 0) ? 'min' : joints.every((j) => j.bend > 0) ? 'max' : null;
-  return which && `${which}(${parts.map((part) => bareLength(part.piece)).join(', ')})`;
+  const bends = parts.slice(1).map((part, i) => part.piece.vw - parts[i]!.piece.vw);
+  const jumps = parts.slice(1).map((part, i) => Math.abs(valueFrom(part) - valueBefore(parts[i]!)));
+  if (jumps.some((jump) => jump > TOLERANCE / 2)) return null;
+  const turn = bends.findIndex((bend) => bend > 0 !== bends[0]! > 0);
+  return turn < 0 ? bentOnce(parts, bends[0]! > 0) : bentTwice(parts, turn, bends);
+}
+
+const bareOf = (part: Part): string => bareLength(part.piece);
+
+/** A bend downward is the smaller of two lines, a bend upward the larger. */
+const bentOnce = (parts: readonly Part[], upward: boolean): string =>
+  `${upward ? 'max' : 'min'}(${parts.map(bareOf).join(', ')})`;
+
+/** Bends one way up to the part `turn`, then the other way: the larger of smallers, or the smaller of largers. */
+function bentTwice(parts: readonly Part[], turn: number, bends: readonly number[]): string | null {
+  const upward = bends[0]! > 0;
+  if (bends.slice(turn).some((bend) => bend > 0 === upward)) return null;
+  const [first, rest] = [parts.slice(0, turn), parts.slice(turn)];
+  const [outer, inner] = upward ? (['max', 'min'] as const) : (['min', 'max'] as const);
+  const line = ({ piece }: Part): WidthRule => [{ ...piece, from: 0 }];
+  const inside = rest.map(line).reduce((a, b) => extreme(a, b, inner));
+  const said = first.map(line).reduce((a, b) => extreme(a, b, outer), inside);
+  // Lines that meet once may meet again: compared wherever either changes its line.
+  const ends = [...parts.map(({ from }) => from), ...said.map(({ from }) => from), parts.at(-1)!.to];
+  const differs = ends.some((end) => {
+    const at = Math.min(Math.max(end, parts[0]!.from), Math.min(parts.at(-1)!.to, WIDEST));
+    const own = parts.findLast(({ from }) => from <= at)!;
+    return Math.abs(valueOf(pieceAt(said, at), at) - valueOf(own.piece, at)) > TOLERANCE / 2;
+  });
+  if (differs) return null;
+  const [least, wanted, most] = parts.map(bareOf);
+  if (upward && parts.length === 3) return `clamp(${least}, ${wanted}, ${most})`;
+  return `${outer}(${first.map(bareOf).join(', ')}, ${inner}(${rest.map(bareOf).join(', ')}))`;
 }
 
 /**

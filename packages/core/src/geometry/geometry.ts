@@ -4,7 +4,9 @@ import type { FocalPoint, Rect, ShapeId, Size } from '../contract/index.ts';
 /** Rounds half up, as display heights are rounded. */
 export const roundHalfUp = (value: number): number => Math.floor(value + 0.5);
 
-const clamp = (value: number, low: number, high: number): number => Math.min(Math.max(value, low), high);
+/** The value, or the nearer bound outside of which it lies. */
+export const clamp = (value: number, low: number, high: number): number =>
+  Math.min(Math.max(value, low), high);
 
 /**
  * Width ÷ height of a shape; for "own" that of the given picture.

@@ -36,7 +36,7 @@ describe('a picture', () => {
     expect(sources).toHaveLength(1);
     expect(sources[0]).toMatchObject({
       type: 'image/avif',
-      sizes: '(min-width: 752px) 720px, calc(100vw - 32px)',
+      sizes: 'min(100vw - 32px, 720px)',
     });
     expect(sources[0]!.media).toBeUndefined();
     expect(img.srcset).toMatch(/3x2-\d+\.jpeg \d+w/);

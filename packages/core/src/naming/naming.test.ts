@@ -1,6 +1,6 @@
 // Speaking file names.
 import { describe, expect, test } from '@jest/globals';
-import { slugOf, speakingSlug, variantFileName } from './naming.ts';
+import { slugOf, speakingNames, speakingSlug, variantFileName } from './naming.ts';
 
 describe('slugs', () => {
   test.each([
@@ -8,8 +8,19 @@ describe('slugs', () => {
     ['Töpferei – früh & spät', 'topferei-fruh-and-spat'],
     ['GM_0412', 'gm-0412'],
     ['  “Quoted”, 50 % off!  ', 'quoted-50-percent-off'],
-    ['../../etc/passwd', 'etcpasswd'],
+    ['../../etc/passwd', 'etc-passwd'],
     ['日本', ''],
+    ['Bowls—fired/glazed', 'bowls-fired-glazed'],
+    ['The potter’s wheel', 'the-potters-wheel'],
+    ['Café “Zur Möwe”, Łódź', 'cafe-zur-mowe-lodz'],
+    ['Гончар и печь', 'gonchar-i-pech'],
+    ['Κεραμικά', 'keramika'],
+    ['Gốm sứ', 'gom-su'],
+    ['Straße nach Åbo', 'strasse-nach-abo'],
+    // The same letters, written as one sign and as two; a ligature; full-width digits.
+    ['Cafe\u0301 ﬁring １２', 'cafe-firing-12'],
+    ['kiln\u0000\n\t🔥 two', 'kiln-two'],
+    ['con', 'con'],
   ])('%s', (text, slug) => expect(slugOf(text)).toBe(slug));
   test('long ones end between words', () => {
     const slug = slugOf('Bowls in rows on the drying shelf, most of them sea green or white, in the morning');
@@ -21,6 +32,24 @@ describe('slugs', () => {
     expect(speakingSlug({ title: '', alt: 'B b' }, 'C.jpg')).toBe('b-b');
     expect(speakingSlug({ title: '', alt: '' }, 'table from above (2).jpeg')).toBe('table-from-above-2');
     expect(speakingSlug({ title: '?', alt: '' }, '日本.jpg')).toBe('photo');
+  });
+  test('two photos of one name: the first keeps it, later ones get numbers that nobody has', () => {
+    const photo = (id: number, title: string) => ({ id, fileName: `${id}.jpg`, words: { title, alt: '' } });
+    const names = speakingNames([photo(9, 'Bay'), photo(2, 'Bay'), photo(3, 'Bay 2'), photo(5, 'bay!')]);
+    expect(Object.fromEntries(names)).toEqual({ 2: 'bay', 3: 'bay-2', 5: 'bay-3', 9: 'bay-4' });
+  });
+  test('neither order nor additions change a name, and a number fits into the length', () => {
+    const long = 'Bowls in rows on the drying shelf most of themselves';
+    const photos = Array.from({ length: 12 }, (_, i) => ({
+      id: i + 1,
+      fileName: 'x.jpg',
+      words: { title: i % 2 ? long : '', alt: '' },
+    }));
+    const before = speakingNames(photos.slice(0, 8));
+    const after = speakingNames([...photos].reverse());
+    for (const [id, name] of before) expect(after.get(id)).toBe(name);
+    expect(new Set(after.values()).size).toBe(12);
+    for (const name of after.values()) expect(name.length).toBeLessThanOrEqual(48);
   });
   test('the whole name', () => {
     const variant = { width: 1600, format: 'jpeg' as const, contentHash: '3fa91c2e' + '0'.repeat(56) };

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { samplePhoto } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
-import { planPhoto, slotsOf, variantKey, type KeyParts } from './plan.ts';
+import { planPhoto, rowVariant, slotsOf, variantKey, type KeyParts } from './plan.ts';
 
 const parts: KeyParts = {
   original: 'a'.repeat(64),
@@ -19,7 +19,7 @@ const parts: KeyParts = {
 describe('keys', () => {
   test('are the SHA-256 of the parts in their order', () => {
     const text =
-      '[1,"' + 'a'.repeat(64) + '",6,0,[1,2,300,200],[150,100],"avif",[["effort",1],["quality",55]]]';
+      '[2,"' + 'a'.repeat(64) + '",6,0,[1,2,300,200],[150,100],"avif",[["effort",1],["quality",55]]]';
     expect(variantKey(parts)).toBe(createHash('sha256').update(text).digest('hex'));
   });
   test('do not depend on the order of settings', () => {
@@ -33,6 +33,7 @@ describe('keys', () => {
     ['size', { height: 101 }],
     ['format', { format: 'webp' as const }],
     ['settings', { settings: { quality: 56, effort: 1 } }],
+    ['target', { settings: { quality: 55, effort: 1, target: 2 } }],
   ])('change with the %s', (_, change) => {
     expect(variantKey({ ...parts, ...change })).not.toBe(variantKey(parts));
   });
@@ -59,6 +60,27 @@ describe('planning', () => {
   ] as const)('formats of %j with %s', (facts, modern, formats) => {
     const planned = planPhoto(samplePhoto({}, facts), ['grid'], { ...DEFAULT_POLICY, modern });
     expect([...new Set(planned.map((v) => v.format))]).toEqual(formats);
+  });
+  test('the target of the policy and the density a file is looked at are part of what is wanted', () => {
+    const planned = planPhoto(samplePhoto(), ['column'], DEFAULT_POLICY);
+    for (const { settings, width } of planned) {
+      expect(settings.target).toBe(2);
+      // 720 px wide on laptops: 720 px for 1×, 900 px for 1.25×, 1440 px for 2×.
+      expect(settings.density).toBe({ 720: 1, 900: 1.25, 1440: 2 }[width]);
+    }
+    const exacting = planPhoto(samplePhoto(), ['column'], { ...DEFAULT_POLICY, target: 'exacting' });
+    expect(exacting.map((v) => v.settings.target)).toEqual(exacting.map(() => 1.3));
+    expect(exacting.map((v) => v.key)).not.toEqual(planned.map((v) => v.key));
+  });
+  test('what is known of a stored file stands in its row, with the target it had to meet', () => {
+    const [planned] = planPhoto(samplePhoto(), ['column'], DEFAULT_POLICY);
+    const stored = { bytes: 9, contentHash: 'c', quality: 61, difference: 1.93 };
+    expect(rowVariant(planned!, stored, null)).toMatchObject({ ...stored, target: 2, failure: null });
+    expect(rowVariant(planned!, undefined, null)).toMatchObject({
+      bytes: null,
+      quality: null,
+      difference: null,
+    });
   });
   test('a binned photo and a photo without places want nothing', () => {
     expect(planPhoto(samplePhoto({ binned: true }), ['grid'], DEFAULT_POLICY)).toEqual([]);

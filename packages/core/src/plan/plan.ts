@@ -15,6 +15,7 @@ import type {
 } from '../contract/index.ts';
 import { cropFor, heightFor, ratioOf } from '../geometry/geometry.ts';
 import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.ts';
+import { DEFAULT_DEVICES, MOST_DENSITY } from '../slots/devices.ts';
 import { slotById } from '../slots/slots.ts';
 import { formatsFor, settingsFor } from '../weight/format.ts';
 import { treatmentOf } from '../weight/kind.ts';
@@ -55,7 +56,22 @@ export function variantKey(parts: KeyParts): string {
 export const slotsOf = (photo: Pick<Photo, 'slots'>, setSlots: readonly SlotId[]): readonly SlotId[] =>
   photo.slots ?? setSlots;
 
-function planShape(photo: Photo, slotId: SlotId, shape: ShapeId, policy: Policy): PlannedVariant[] {
+/** How a slot's files are planned, where it is not as the policy and the device table say. */
+export interface PlanChange {
+  /** Densities above it count as this one. */
+  mostDensity?: number;
+  /** These widths instead of those that are computed. */
+  widths?: readonly number[];
+}
+
+/** The variants of one shape in one slot, ascending by width, the modern format first. */
+export function planShape(
+  photo: Photo,
+  slotId: SlotId,
+  shape: ShapeId,
+  policy: Policy,
+  { mostDensity = MOST_DENSITY, widths: given }: PlanChange = {},
+): PlannedVariant[] {
   const slot = slotById(slotId);
   const part = slot.shapes.find((s) => s.shape === shape)!;
   const crop = cropFor(photo, shape);
@@ -63,8 +79,8 @@ function planShape(photo: Photo, slotId: SlotId, shape: ShapeId, policy: Policy)
   const ratio = shape === 'own' ? crop.width / crop.height : ratioOf(shape, photo.original);
   const { hash, orientation } = photo.original;
   const treatment = treatmentOf(photo.original);
-  const demands = demandsOf(slot, part, crop);
-  const { widths } = candidateWidths(slot, part, crop);
+  const demands = demandsOf(slot, part, crop, DEFAULT_DEVICES, mostDensity);
+  const widths = given ?? candidateWidths(slot, part, crop, DEFAULT_DEVICES, mostDensity).widths;
   return widths.flatMap((width) => {
     const density = viewingDensity(width, widths, demands);
     const height = heightFor(width, ratio);

@@ -2,12 +2,15 @@
 import { describe, expect, test } from '@jest/globals';
 import { sampleRow } from '../testing/sample.ts';
 import { bytesInWords } from '../weight/units.ts';
-import { concernsOf, handoverConcerns, matchesFilter, sealOf } from './readiness.ts';
+import type { PhotoRow, SlotId } from '../contract/index.ts';
+import { concernsOf, handoverConcerns, matchesFilter, sameAltsOf, sealOf } from './readiness.ts';
 import { phoneWeights, totalsFor, variantSentTo } from './weight.ts';
 import { slotById } from '../slots/slots.ts';
 
+/** Concerns of a row that is alone on its page. */
+const concerns = (row: PhotoRow, slots: readonly SlotId[]) => concernsOf(row, slots, new Map());
 const codes = (...row: Parameters<typeof sampleRow>) =>
-  concernsOf(sampleRow(...row), row[0]).map((c) => c.code);
+  concerns(sampleRow(...row), row[0]).map((c) => c.code);
 
 describe('concerns', () => {
   test('none for a photo that is framed, weighed, described and placed', () => {
@@ -24,16 +27,16 @@ describe('concerns', () => {
   });
   test('too small says by how many pixels and closes the seal', () => {
     const row = sampleRow(['column'], {}, { width: 320, height: 213 });
-    const [concern] = concernsOf(row, ['column']);
+    const [concern] = concerns(row, ['column']);
     expect(concern).toMatchObject({ code: 'too-small', severity: 'stop' });
     expect(concern!.sentence).toContain('320 px, 400 px short of the 720 px shown');
-    expect(sealOf(concernsOf(row, ['column'])).weigh).toBe('stop');
+    expect(sealOf(concerns(row, ['column'])).weigh).toBe('stop');
   });
   test('soft on retina is said but does not open the seal', () => {
-    const concerns = concernsOf(sampleRow(['column'], {}, { width: 1000, height: 667 }), ['column']);
-    expect(concerns.map((c) => c.code)).toEqual(['soft']);
-    expect(sealOf(concerns).weigh).toBe('ready');
-    expect(matchesFilter('ready', concerns)).toBe(true);
+    const found = concerns(sampleRow(['column'], {}, { width: 1000, height: 667 }), ['column']);
+    expect(found.map((c) => c.code)).toEqual(['soft']);
+    expect(sealOf(found).weigh).toBe('ready');
+    expect(matchesFilter('ready', found)).toBe(true);
   });
   test('files that are not made, and one that failed', () => {
     expect(codes(['grid'], {}, {}, null)).toEqual(['not-made']);
@@ -42,12 +45,24 @@ describe('concerns', () => {
       ...row,
       variants: row.variants.map((v, i) => (i ? v : { ...v, bytes: null, failure: 'Could not be made: x' })),
     };
-    expect(concernsOf(failed, ['grid'])[0]).toMatchObject({ code: 'failed', severity: 'stop' });
+    expect(concerns(failed, ['grid'])[0]).toMatchObject({ code: 'failed', severity: 'stop' });
   });
   test('over budget names the place and the bytes', () => {
-    const [concern] = concernsOf(sampleRow(['grid'], {}, {}, 26_000), ['grid']);
+    const [concern] = concerns(sampleRow(['grid'], {}, {}, 26_000), ['grid']);
     expect(concern!.sentence).toBe('Over budget in Square thumbnail grid: 26 kB on a phone, 6 kB over.');
     expect(matchesFilter('budget', [concern!])).toBe(true);
+  });
+  test('the same words on two photos of the set concern both, unless one lies in the bin', () => {
+    const first = sampleRow(['grid'], { id: 1 });
+    const second = sampleRow(['grid'], { id: 2, words: { ...first.words, title: 'Evening' } });
+    const both = sameAltsOf([first, second]);
+    expect(concernsOf(first, ['grid'], both)[0]).toMatchObject({
+      code: 'same-alt',
+      sentence: 'Same words as “Evening”',
+    });
+    expect(concernsOf(second, ['grid'], both).map((c) => c.code)).toEqual(['same-alt']);
+    const apart = sameAltsOf([first, { ...second, binned: true }]);
+    expect(concernsOf(first, ['grid'], apart)).toEqual([]);
   });
   test('a photo without a place goes nowhere', () => {
     expect(codes(['grid'], { slots: [] })).toEqual(['no-place']);
@@ -60,7 +75,7 @@ describe('concerns', () => {
       90_000,
     );
     const open = { ...row, words: { ...row.words, role: null, alt: '' } };
-    expect(handoverConcerns(open, ['column']).map((c) => c.code)).toEqual([
+    expect(handoverConcerns(open, ['column'], new Map()).map((c) => c.code)).toEqual([
       'too-small',
       'missing',
       'no-role',
@@ -73,7 +88,7 @@ describe('what is sent', () => {
     const row = sampleRow(['hero']);
     expect(variantSentTo(row, slotById('hero'), { viewport: 390, density: 2 })).toMatchObject({
       shape: '4:5',
-      width: 860,
+      width: 780,
       format: 'avif',
     });
     expect(variantSentTo(row, slotById('hero'), { viewport: 1280, density: 1 })).toMatchObject({

@@ -3,14 +3,15 @@ import type { Size } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
 import { chosenWidth } from '../source/choice.ts';
-import { countedDensity, DEFAULT_DEVICES, PHONE, type DeviceClass } from './devices.ts';
+import { DEFAULT_DEVICES, MOST_DENSITY, PHONE, type DeviceClass } from './devices.ts';
 import { fewestWidths, type WidthPlan } from './optimal-widths.ts';
 import { ruleFor, type Slot, type SlotShape } from './slots.ts';
 
-/** What one device asks of a slot: display width in CSS px and pixels of the file. */
+/** What one device asks of a slot: display width in CSS px, the density that counts, and pixels of the file. */
 export interface Demand {
   device: DeviceClass;
   display: number;
+  density: number;
   pixels: number;
   share: number;
 }
@@ -21,20 +22,25 @@ function imagined(part: SlotShape): DeviceClass[] {
   return [1, 2].map((density) => ({ name: 'any', viewport, density, share: 0.5 }));
 }
 
-/** The demands of every device whose viewport this shape serves, smallest first. */
+/**
+ * The demands of every device whose viewport this shape serves, smallest first.
+ * @param most densities above it count as this one.
+ */
 export function demandsOf(
   slot: Slot,
   part: SlotShape,
   crop: Size,
   devices: readonly DeviceClass[] = DEFAULT_DEVICES,
+  most = MOST_DENSITY,
 ): Demand[] {
   const rule = ruleFor(slot, part.shape, crop);
   const served = devices.filter((device) => device.viewport >= part.from && device.viewport < part.to);
   return (served.length > 0 ? served : imagined(part))
     .map((device) => {
       const display = widthAt(rule, device.viewport);
-      const pixels = Math.max(1, Math.ceil(display * countedDensity(device.density) - 1e-6));
-      return { device, display, pixels, share: device.share };
+      const density = Math.min(most, device.density);
+      const pixels = Math.max(1, Math.ceil(display * density - 1e-6));
+      return { device, display, density, pixels, share: device.share };
     })
     .sort((a, b) => a.pixels - b.pixels);
 }
@@ -74,8 +80,9 @@ export function candidateWidths(
   part: SlotShape,
   crop: Size,
   devices: readonly DeviceClass[] = DEFAULT_DEVICES,
+  most = MOST_DENSITY,
 ): WidthPlan {
-  return fewestWidths(capped(demandsOf(slot, part, crop, devices), crop));
+  return fewestWidths(capped(demandsOf(slot, part, crop, devices, most), crop));
 }
 
 /** Densities of variants are told apart in quarters, so that a moved crop rarely changes what a variant is. */
@@ -86,9 +93,10 @@ const DENSITY_STEP = 0.25;
  * are seen best. File px per CSS px, in quarters, 1 to 2.
  */
 export function viewingDensity(width: number, widths: readonly number[], demands: readonly Demand[]): number {
-  const displays = demands
-    .filter(({ device, display }) => chosenWidth(widths, display, device.density) === width)
-    .map(({ display }) => display);
+  // As it is chosen at the device's own density, and as it was planned for.
+  const loads = ({ device, display, density }: Demand): boolean =>
+    [device.density, density].some((d) => chosenWidth(widths, display, d) === width);
+  const displays = demands.filter(loads).map(({ display }) => display);
   // Loaded by no device of the table: by one that lies between them.
   const density = displays.length > 0 ? width / Math.max(...displays) : 1;
   return Math.min(2, Math.max(1, Math.floor(density / DENSITY_STEP + 1e-6) * DENSITY_STEP));

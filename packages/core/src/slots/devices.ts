@@ -23,7 +23,7 @@ export const DEFAULT_DEVICES: readonly DeviceClass[] = [
 ];
 
 /** Densities above 2 count as 2: more pixels than that are not seen at reading distance. */
-export const countedDensity = (density: number): number => Math.min(2, density);
+export const MOST_DENSITY = 2;
 
 /** The phone and the retina laptop that the worktable's totals speak of. */
 export const PHONE = { viewport: 390, density: 2 } as const;

@@ -1,75 +1,13 @@
-// Slots: width rules as CSS and as numbers, sharpness, candidate widths.
+// Slots, sharpness, candidate widths and the device table.
 import { describe, expect, test } from '@jest/globals';
-import { candidateWidths, chosenWidth, demandsOf, sharpnessOf } from './candidates.ts';
-import { DEFAULT_DEVICES } from './devices.ts';
+import { widthAt } from '../css/width-rule.ts';
+import { chosenWidth } from '../source/choice.ts';
+import { candidateWidths, demandsOf, sharpnessOf, viewingDensity } from './candidates.ts';
+import { DEFAULT_DEVICES, devicesCsv, parseDevices } from './devices.ts';
+import { surplusOf } from './optimal-widths.ts';
 import { ruleFor, shapesOf, slotById, SLOTS } from './slots.ts';
-import { capRule, cssLength, cssWidths, sizesOf, widthAt, type WidthRule } from './width-rule.ts';
 
-const column = slotById('column');
 const hero = slotById('hero');
-
-/** Evaluates the subset of `sizes` that is generated, as a browser does: first condition that holds. */
-function evaluate(sizes: string, viewport: number): number {
-  for (const entry of sizes.split(', ')) {
-    const [, from, length] = /^(?:\(min-width: (\d+)px\) )?(.+)$/.exec(entry)!;
-    if (from !== undefined && viewport < Number(from)) continue;
-    const script = length!
-      .replace(/calc/, '')
-      .replace(/([\d.]+)vw/, `($1 * ${viewport} / 100)`)
-      .replace(/px/g, '');
-    return Number(new Function(`return ${script}`)());
-  }
-  throw new Error('no length');
-}
-
-describe('width rules', () => {
-  test('the text column: full width less 32 px, 720 px from 752 px on', () => {
-    expect([360, 751, 752, 1920].map((v) => widthAt(column.rule, v))).toEqual([328, 719, 720, 720]);
-    expect(sizesOf(column.rule)).toBe('(min-width: 752px) 720px, calc(100vw - 32px)');
-  });
-  test('lengths are written as CSS', () => {
-    expect(cssLength({ vw: 0.5, px: 0 })).toBe('50vw');
-    expect(cssLength({ vw: 1 / 3, px: 8 })).toBe('calc(33.333vw + 8px)');
-    expect(cssLength({ vw: 0, px: 320 })).toBe('320px');
-  });
-  test('a cap is the smaller of rule and cap at every viewport', () => {
-    const rule: WidthRule = [
-      { from: 0, vw: 1, px: -32 },
-      { from: 600, vw: 0.5, px: 0 },
-    ];
-    for (const cap of [100, 300, 500, 568, 900]) {
-      const capped = capRule(rule, cap);
-      expect(capped[0]!.from).toBe(0);
-      for (let v = 0; v < 2400; v += 7) {
-        expect(widthAt(capped, v)).toBeCloseTo(Math.min(cap, widthAt(rule, v)), 6);
-      }
-    }
-  });
-  test.each(SLOTS.map((slot) => [slot.id, slot] as const))(
-    'sizes and CSS of %s say what the rule says',
-    (_, slot) => {
-      const css = cssWidths('.x', slot.rule);
-      expect(css.match(/width:/g)!.length).toBeGreaterThanOrEqual(slot.rule.length);
-      for (const part of slot.shapes) {
-        const sizes = sizesOf(slot.rule, part);
-        for (let v = Math.max(320, part.from); v < Math.min(2600, part.to); v += 13) {
-          expect(Math.abs(evaluate(sizes, v) - widthAt(slot.rule, v))).toBeLessThan(0.02);
-        }
-      }
-    },
-  );
-  test('a source with a media condition needs no condition that it excludes', () => {
-    const rule: WidthRule = [
-      { from: 0, vw: 1, px: 0 },
-      { from: 700, vw: 0.5, px: 0 },
-    ];
-    expect(sizesOf(rule, { from: 0, to: 700 })).toBe('100vw');
-    expect(sizesOf(rule, { from: 700, to: Infinity })).toBe('50vw');
-  });
-  test('a rule without pieces is an error', () => {
-    expect(() => widthAt([], 300)).toThrow(RangeError);
-  });
-});
 
 describe('slots', () => {
   test('the viewer shows a photo inside its box and never above its pixels', () => {
@@ -111,28 +49,79 @@ describe('sharpness', () => {
 
 describe('candidate widths', () => {
   const wide = hero.shapes[0]!;
-  test('hand-computed for the hero: the largest demand, then steps of at most 0.8', () => {
-    const pixels = demandsOf(hero, wide, { width: 9000, height: 3000 }).map((d) => d.pixels);
-    expect(pixels).toEqual([1280, 1640, 1920, 1920, 2880]);
-    expect(candidateWidths(hero, wide, { width: 9000, height: 3000 })).toEqual([1280, 1920, 2880]);
+  const crop = { width: 9000, height: 3000 };
+  test('hand-computed for the wide hero: demands of five devices, and the widths that waste least', () => {
+    const demands = demandsOf(hero, wide, crop);
+    expect(demands.map((d) => [d.pixels, d.share])).toEqual([
+      [1280, 0.1],
+      [1640, 0.08],
+      [1920, 0.12],
+      [1920, 0.08],
+      [2880, 0.1],
+    ]);
+    const plan = candidateWidths(hero, wide, crop);
+    // Two widths waste more than a tenth: 1280 and 1640 on 1920 are 0.1 × 2.048 + 0.08 × 0.9968 of 1.946 Mpx.
+    expect(surplusOf([1920, 2880], demands)).toBeCloseTo(0.2845 / 1.9456, 3);
+    expect(plan.widths).toEqual([1280, 1920, 2880]);
+    expect(plan.surplus).toBeCloseTo((0.08 * (1920 ** 2 - 1640 ** 2)) / 1.9456e6, 4);
   });
-  test('never above the crop, never more than six, ascending, each once', () => {
+  test('for every slot: within a tenth, at most six, never above the crop, ascending, each once', () => {
     for (const slot of SLOTS) {
       for (const part of slot.shapes) {
         for (const width of [100, 320, 700, 1500, 4000]) {
-          const widths = candidateWidths(slot, part, { width, height: width });
+          const { widths, surplus } = candidateWidths(slot, part, { width, height: width });
           expect(widths.length).toBeGreaterThan(0);
           expect(widths.length).toBeLessThanOrEqual(6);
+          expect(surplus).toBeLessThanOrEqual(0.1);
           expect(Math.max(...widths)).toBeLessThanOrEqual(width);
           expect([...new Set(widths)].sort((a, b) => a - b)).toEqual(widths);
         }
       }
     }
   });
-  test('a browser takes the smallest that is dense enough, else the largest', () => {
-    expect(chosenWidth([386, 860, 1440], 358, 2)).toBe(860);
-    expect(chosenWidth([386, 860], 720, 2)).toBe(860);
-    expect(chosenWidth([860, 386], 193, 2)).toBe(386);
-    expect(chosenWidth([], 100, 1)).toBeNull();
+  test('a table without a device for a shape: somebody comes with one', () => {
+    const phones = [{ name: 'phone', viewport: 390, density: 3, share: 1 }];
+    const { widths } = candidateWidths(hero, wide, crop, phones);
+    expect(widths).toEqual([700, 1400]);
+  });
+  test('the density a width is looked at is the lowest of the devices that load it, in quarters', () => {
+    const demands = demandsOf(hero, wide, crop);
+    const { widths } = candidateWidths(hero, wide, crop);
+    // 1280 px go to the laptop at 1×; 1920 px to the tablet (2.34), the wide laptop (1.25) and the desktop (1).
+    expect(widths.map((w) => viewingDensity(w, widths, demands))).toEqual([1, 1, 2]);
+    const grid = slotById('grid');
+    const own = demandsOf(grid, grid.shapes[0]!, crop);
+    const plan = candidateWidths(grid, grid.shapes[0]!, crop);
+    for (const width of plan.widths) {
+      const loading = own.filter((d) => chosenWidth(plan.widths, d.display, d.device.density) === width);
+      const density = viewingDensity(width, plan.widths, own);
+      for (const { display } of loading) expect(density).toBeLessThanOrEqual(Math.max(1, width / display));
+    }
+  });
+});
+
+describe('the device table', () => {
+  test('goes out as CSV and comes back', () => {
+    const back = parseDevices(devicesCsv(DEFAULT_DEVICES));
+    expect(back.map(({ share, ...device }) => ({ ...device, share: expect.closeTo(share, 9) }))).toEqual(
+      DEFAULT_DEVICES,
+    );
+  });
+  test('columns in any order, shares as per cent, quotes, a name that is missing', () => {
+    const csv = 'Density,SHARE,name,viewport\r\n2,75%,"Anna’s, tablet",820\r\n1,25%,,1280\r\n';
+    expect(parseDevices(csv)).toEqual([
+      { name: 'Anna’s, tablet', viewport: 820, density: 2, share: 0.75 },
+      { name: 'device 2', viewport: 1280, density: 1, share: 0.25 },
+    ]);
+  });
+  test.each([
+    ['name,viewport,share\na,1,1', 'no column “density”'],
+    ['name,viewport,density,share\na,wide,1,1', 'Line 2, viewport: “wide” is not a number from 100'],
+    ['name,viewport,density,share\na,800,9,1', 'Line 2, density: “9”'],
+    ['name,viewport,density,share\na,800,1,1\nb,800,1,', 'Line 3, share: “”'],
+    ['name,viewport,density,share\na,800,1,0', 'add up to nothing'],
+    ['', 'no column'],
+  ])('%j is refused with a sentence', (csv, sentence) => {
+    expect(() => parseDevices(csv)).toThrow(sentence);
   });
 });

@@ -1,7 +1,12 @@
 // Word checks: what they find, what they leave alone, and that a mend mends.
 import { describe, expect, test } from '@jest/globals';
 import type { Words } from '../contract/index.ts';
-import { checkWords, imageOpening, isPlaceholder, looksLikeFileName } from './checks.ts';
+import { WORD_CHECKS } from './catalogue.ts';
+import { checkWords } from './checks.ts';
+import { isPlaceholder, looksLikeFileName } from './checks/absent.ts';
+import { imageOpening } from './checks/opening.ts';
+import { sameAlts, saysTheSame } from './checks/repetition.ts';
+import { describesLook } from './checks/role.ts';
 
 const words = (change: Partial<Words> = {}): Words => ({
   role: 'informative',
@@ -32,10 +37,90 @@ describe('findings', () => {
       expect(finding!.why).toMatch(/\.$/);
     }
   });
-  test('the mend of an opening has no finding left', () => {
-    const [finding] = checkWords(words({ alt: 'Picture of a green vase' }), 'x.jpg');
-    expect(finding!.mend).toBe('A green vase');
-    expect(codes({ alt: finding!.mend! })).toEqual([]);
+  test.each([
+    ['Picture of a green vase', { alt: 'A green vase' }],
+    ['GM_0412.JPG: bowls on a shelf', { alt: 'Bowls on a shelf' }],
+    ['GM_0412', { alt: '' }],
+    ['test', { alt: '' }],
+    ['BOWLS ON THE DRYING SHELF. THEY ARE GREEN.', { alt: 'Bowls on the drying shelf. They are green.' }],
+  ])('the mend of %j is %j, and is done with it', (alt, mend) => {
+    const [finding] = checkWords(words({ alt }), 'GM_0412.JPG');
+    expect(finding!.mend).toEqual(mend);
+    expect(codes(finding!.mend!)).not.toContain(finding!.code);
+  });
+  test('what is too long is cut at a sentence, and all of it becomes the long description', () => {
+    const first =
+      'Bowls in rows on the drying shelf, most of them sea green or white, with three jugs behind them.';
+    const alt = `${first} On the floor stand two buckets of glaze, a broom, and a tray of broken pieces.`;
+    const [finding] = checkWords(words({ alt }), 'x.jpg');
+    expect(finding).toMatchObject({ code: 'too-long', mend: { alt: first, longDescription: alt } });
+    const [kept] = checkWords(words({ alt, longDescription: 'Told already.' }), 'x.jpg');
+    expect(kept!.mend).toEqual({ alt: first });
+  });
+  test('words on a decorative photo: the mend takes them away', () => {
+    const [finding] = checkWords(words({ role: 'decorative', alt: 'A line' }), 'x.jpg');
+    expect(finding).toMatchObject({ code: 'decorative-with-alt', mend: { alt: '' } });
+  });
+});
+
+describe('the catalogue', () => {
+  test.each(WORD_CHECKS.map((check) => [check.code, check] as const))(
+    '%s finds its example, not the good one',
+    (code, check) => {
+      const found = ({ role, alt, caption = '', other }: (typeof check)['found']) => {
+        const page = [alt, ...(other === undefined ? [] : [other])].map((text, id) => ({
+          id,
+          name: `photo ${id}`,
+          alt: text,
+          decorative: false,
+        }));
+        return checkWords(words({ role, alt, caption }), 'DSC00198.JPG', {
+          sameAs: sameAlts(page).get(0) ?? [],
+        }).map((finding) => finding.code);
+      };
+      expect(found(check.found)).toContain(code);
+      expect(found(check.good)).toEqual([]);
+    },
+  );
+});
+
+describe('repetition', () => {
+  test.each([
+    ['The kiln before the firing.', 'the kiln, before the firing', true],
+    ['The brick kiln before the firing', 'The brick kiln before the firing, at six in the morning', true],
+    ['Kiln', 'Kiln', true],
+    ['Kiln', 'The kiln before the firing', false],
+    ['Split logs stacked beside the kiln', 'The kiln before the firing', false],
+    ['', '', false],
+  ])('%j and %j: %s', (alt, other, same) => expect(saysTheSame(alt, other)).toBe(same));
+  test('a heading beside the photo counts like its caption', () => {
+    const around = { nearby: ['Bowls in rows on the drying shelf, most of them sea green'] };
+    expect(checkWords(words(), 'x.jpg', around).map((f) => f.sentence)).toEqual([
+      'Says the same as the text beside it',
+    ]);
+  });
+  test('two names are enough, and a page of equal texts stays cheap', () => {
+    const page = Array.from({ length: 2000 }, (_, id) => ({
+      id,
+      name: `p${id}`,
+      alt: 'Cups',
+      decorative: false,
+    }));
+    const same = sameAlts(page);
+    expect(same.get(0)).toEqual(['p1', 'p2']);
+    expect(same.get(1)).toEqual(['p0', 'p2']);
+    expect(sameAlts([{ ...page[0]!, decorative: true }, page[1]!]).size).toBe(0);
+  });
+});
+
+describe('links', () => {
+  test('a target that is known decides', () => {
+    expect(describesLook('A white arrow on a green circle')).toBe(true);
+    expect(describesLook('A white bowl, to the bowl shop', 'Bowl shop')).toBe(false);
+    const [finding] = checkWords(words({ role: 'functional', alt: 'A white arrow on a circle' }), 'x.jpg', {
+      target: 'Next page of the diary',
+    });
+    expect(finding!.mend).toEqual({ alt: 'Next page of the diary' });
   });
 });
 

@@ -6,7 +6,6 @@ import { PassThrough, type Readable } from 'node:stream';
 import {
   manifestOf,
   pageMarkup,
-  speakingSlug,
   stylesheet,
   variantFileName,
   wordsCsv,
@@ -25,18 +24,23 @@ export interface HandoverParts {
   policy: Policy;
   setSlots: SlotId[];
   rows: PhotoRow[];
+  /** Speaking part of the file names of every photo of the set, by id. */
+  names: ReadonlyMap<number, string>;
 }
 
-/** Path of a stored variant inside the hand-over. */
-export function pathOf(row: PhotoRow, variant: RowVariant): string {
-  const contentHash = variant.contentHash;
-  if (contentHash === null) throw new ProblemError('not-ready');
-  return `photos/${variantFileName(speakingSlug(row.words, row.fileName), variant.slot, { ...variant, contentHash })}`;
-}
+/** Paths of stored variants inside the hand-over. */
+export const pathsIn =
+  ({ names }: Pick<HandoverParts, 'names'>) =>
+  (row: PhotoRow, variant: RowVariant): string => {
+    const { contentHash, slot } = variant;
+    if (contentHash === null) throw new ProblemError('not-ready');
+    return `photos/${variantFileName(names.get(row.id)!, slot, { ...variant, contentHash })}`;
+  };
 
 /** The text files of a hand-over, by name. */
 export function textFiles(parts: HandoverParts): Record<string, string> {
   const { set, rows, setSlots } = parts;
+  const pathOf = pathsIn(parts);
   return {
     'index.html': pageMarkup({ title: set, rows, setSlots, urlOf: pathOf }),
     'styles.css': stylesheet(),
@@ -46,9 +50,10 @@ export function textFiles(parts: HandoverParts): Record<string, string> {
 }
 
 /** Stored variants with their paths; a file that two rows share under one name is written once. */
-export function variantPaths(rows: readonly PhotoRow[]): Map<string, RowVariant> {
+export function variantPaths(parts: Pick<HandoverParts, 'rows' | 'names'>): Map<string, RowVariant> {
+  const pathOf = pathsIn(parts);
   const paths = new Map<string, RowVariant>();
-  for (const row of rows) {
+  for (const row of parts.rows) {
     for (const variant of row.variants) if (variant.bytes !== null) paths.set(pathOf(row, variant), variant);
   }
   return paths;
@@ -79,7 +84,7 @@ export function handoverZip(parts: HandoverParts, vault: Vault): Readable {
       zip.add(entry);
       entry.push(strToU8(text), true);
     }
-    for (const [path, variant] of variantPaths(parts.rows)) {
+    for (const [path, variant] of variantPaths(parts)) {
       const entry = new ZipPassThrough(path);
       zip.add(entry);
       entry.push(await readVerified(vault, variant), true);

@@ -7,12 +7,12 @@ import {
   SLOTS,
   slotsOf,
   slugOf,
+  speakingNames,
   type PhotoRow,
-  type SlotId,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
-import { handoverZip, pathOf, textFiles, variantPaths, type HandoverParts } from '../handover/handover.ts';
+import { handoverZip, pathsIn, textFiles, variantPaths, type HandoverParts } from '../handover/handover.ts';
 import { ProblemError } from '../problems.ts';
 import { findSet, findSite, loadPhotos, rowsOf } from '../sets/rows.ts';
 import { idFrom } from './dto.ts';
@@ -27,13 +27,17 @@ async function partsOf(parts: Parts, request: Query): Promise<HandoverParts> {
   const set = await findSet(idFrom(request.params.id));
   const site = await findSite(set);
   const asked = request.query.photos?.split(',').map((text) => idFrom(text, 'no-such-photo'));
-  const photos = (await loadPhotos(set.id, asked)).filter((photo) => !photo.binned);
+  const all = await loadPhotos(set.id);
+  // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
+  const names = speakingNames(all);
+  const photos = all.filter(({ id, binned }) => !binned && (!asked || asked.includes(id)));
   if (asked && photos.length === 0) throw new ProblemError('no-such-photo');
   const rows = await rowsOf(set, photos, parts.preparer);
-  return { site: site.name, set: set.name, policy: site.policy, setSlots: set.slots, rows };
+  return { site: site.name, set: set.name, policy: site.policy, setSlots: set.slots, rows, names };
 }
 
-function markupOf(row: PhotoRow, setSlots: SlotId[], only: string | undefined): string[] {
+function markupOf(row: PhotoRow, { setSlots, ...parts }: HandoverParts, only: string | undefined): string[] {
+  const pathOf = pathsIn(parts);
   const slots = slotsOf(row, setSlots).filter((id) => only === undefined || id === only);
   return SLOTS.filter((slot) => slots.includes(slot.id)).map((slot) => {
     const first = slot.loading === 'first';
@@ -50,8 +54,8 @@ export const handoverRoutes =
       const { slot } = request.query;
       if (slot !== undefined && !isSlotId(slot))
         throw new ProblemError('bad-request', `There is no slot “${slot}”.`);
-      const { rows, setSlots } = await partsOf(parts, request);
-      const figures = rows.flatMap((row) => markupOf(row, setSlots, slot));
+      const handover = await partsOf(parts, request);
+      const figures = handover.rows.flatMap((row) => markupOf(row, handover, slot));
       if (figures.length === 0)
         throw new ProblemError('bad-request', 'None of these photos stands in this slot.');
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
@@ -79,7 +83,7 @@ export const handoverRoutes =
       };
       if (text !== undefined)
         return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
-      const variant = variantPaths(handover.rows).get(path);
+      const variant = variantPaths(handover).get(path);
       if (!variant) throw new ProblemError('no-such-file');
       return reply
         .type(MIME[variant.format])

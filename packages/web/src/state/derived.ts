@@ -3,6 +3,7 @@ import {
   concernsOf,
   matchesFilter,
   sameAltsOf,
+  speakingNames,
   type Concern,
   type Filter,
   type PhotoRow,
@@ -38,6 +39,19 @@ function sameAltsFor(rows: readonly PhotoRow[]): SameAlts {
 }
 
 export const useSameAlts = (): SameAlts => useWork((state) => sameAltsFor(state.rows));
+
+const keptNames = new WeakMap<readonly PhotoRow[], Map<number, string>>();
+
+/** Speaking part of the file names of the set's photos, those in the bin too. */
+export const useNames = (): ReadonlyMap<number, string> =>
+  useWork(({ rows, binned }) => {
+    let names = keptNames.get(rows);
+    if (!names) {
+      names = speakingNames([...rows, ...binned]);
+      keptNames.set(rows, names);
+    }
+    return names;
+  });
 
 export const useSetSlots = (): readonly SlotId[] => useWork((state) => state.set?.slots ?? NO_SLOTS);
 

@@ -2,16 +2,17 @@
 import {
   bytesInWords,
   handoverConcerns,
-  speakingSlug,
   variantFileName,
   type PhotoRow,
   type RowVariant,
   type SlotId,
 } from '@dusky-otter/core';
-import { useSameAlts } from '../state/derived.ts';
+import { useNames, useSameAlts } from '../state/derived.ts';
 import { StateTag } from '../ui/marks.tsx';
 
 export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
+  const name = useNames().get(row.id) ?? '';
+  const same = useSameAlts();
   const made = row.variants.filter((v) => v.bytes !== null);
   const largest = made.reduce<RowVariant | null>(
     (best, v) => (best && best.width >= v.width ? best : v),
@@ -19,11 +20,11 @@ export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly
   );
   const example =
     largest?.contentHash &&
-    variantFileName(speakingSlug(row.words, row.fileName), largest.slot, {
+    variantFileName(name, largest.slot, {
       ...largest,
       contentHash: largest.contentHash,
     });
-  const concerns = handoverConcerns(row, setSlots, useSameAlts());
+  const concerns = handoverConcerns(row, setSlots, same);
   return (
     <div className="grid grid-cols-2 gap-4">
       <div className="min-w-0">

@@ -1,0 +1,175 @@
+// A slot's byte budget that can't be met at the target: the ways out, each as a concrete plan.
+import type { Photo, PlannedVariant, Policy, SlotId, StoredFacts, TargetName } from '../contract/index.ts';
+import { widthAt } from '../css/width-rule.ts';
+import { cropFor } from '../geometry/geometry.ts';
+import { PHONE } from '../slots/devices.ts';
+import { ruleFor, slotById } from '../slots/slots.ts';
+import { chosenWidth } from '../source/choice.ts';
+import { TARGET_NAMES, TARGETS } from '../weight/target.ts';
+import { bytesInWords } from '../weight/units.ts';
+import { planShape } from './plan.ts';
+
+/** In the order in which they are offered. */
+export type Way = 'smaller-set' | 'lower-target' | 'fewer-pixels';
+
+export interface WayOut {
+  way: Way;
+  /** What it does, for the editor. */
+  sentence: string;
+  /** The pixel widths that the slot's shape would have. */
+  widths: number[];
+  /** The file that a phone would be sent: rendering it measures bytes and D. */
+  variant: PlannedVariant;
+  /** What it is expected to weigh, from the files that are stored. */
+  expected: { bytes: number; difference: number };
+  /** Whether the expected bytes are within the budget. */
+  fits: boolean;
+}
+
+export interface OverBudget {
+  budget: number;
+  /** The file that a phone is sent now. */
+  variant: PlannedVariant;
+  bytes: number;
+  ways: WayOut[];
+}
+
+/** How bytes go with width where only one width is known, and with D: measured on the demo (docs/budgets.md). */
+const BYTES_BY_WIDTH = 1.5;
+const BYTES_BY_DIFFERENCE = -0.9;
+
+interface Known {
+  width: number;
+  bytes: number;
+  difference: number;
+}
+
+/** Bytes at a width, by a power of it through the two nearest widths that are known. */
+function bytesAt(width: number, known: readonly Known[]): number {
+  const [first, second] = [...known].sort(
+    (a, b) => Math.abs(Math.log(a.width / width)) - Math.abs(Math.log(b.width / width)),
+  );
+  if (!first) throw new RangeError('Nothing is known to go by.');
+  const power =
+    second && second.width !== first.width
+      ? Math.min(2, Math.max(1, Math.log(second.bytes / first.bytes) / Math.log(second.width / first.width)))
+      : BYTES_BY_WIDTH;
+  return first.bytes * (width / first.width) ** power;
+}
+
+/**
+ * The ways out where the file that a phone is sent is over its slot's budget, in the domain's order: a smaller
+ * candidate set, a lower target, fewer pixels. Null while it is within, not made yet, or lossless by its kind and
+ * so without a target.
+ * @param stored what is known of stored variants, by key.
+ */
+export function waysOut(
+  photo: Photo,
+  slotId: SlotId,
+  policy: Policy,
+  stored: (key: string) => StoredFacts | undefined,
+): OverBudget | null {
+  const slot = slotById(slotId);
+  const part = slot.shapes.find((s) => PHONE.viewport >= s.from && PHONE.viewport < s.to);
+  if (!part) return null;
+  const display = widthAt(ruleFor(slot, part.shape, cropFor(photo, part.shape)), PHONE.viewport);
+  const sent = (variants: readonly PlannedVariant[]): PlannedVariant | undefined => {
+    const modern = variants.filter((v) => v.format === variants[0]?.format);
+    const width = chosenWidth(
+      modern.map((v) => v.width),
+      display,
+      PHONE.density,
+    );
+    return modern.find((v) => v.width === width);
+  };
+  const planned = planShape(photo, slotId, part.shape, policy);
+  const now = sent(planned);
+  const facts = now && stored(now.key);
+  if (!now || !facts || facts.bytes <= slot.budget) return null;
+  const known = planned.flatMap((variant): Known[] => {
+    const made = stored(variant.key);
+    if (variant.format !== now.format || !made) return [];
+    return [{ width: variant.width, bytes: made.bytes, difference: made.difference ?? 0 }];
+  });
+  const difference = facts.difference ?? 0;
+
+  const wayOf = (
+    way: Way,
+    variants: readonly PlannedVariant[],
+    expected: (variant: PlannedVariant) => { bytes: number; difference: number },
+    said: (variant: PlannedVariant) => string,
+  ): WayOut[] => {
+    const variant = sent(variants);
+    if (!variant || variant.key === now.key) return [];
+    const { bytes, difference: D } = expected(variant);
+    return [
+      {
+        way,
+        widths: [...new Set(variants.map((v) => v.width))],
+        variant,
+        expected: { bytes: Math.round(bytes), difference: D },
+        fits: bytes <= slot.budget,
+        sentence: `${said(variant)}: about ${bytesInWords(bytes)} instead of ${bytesInWords(facts.bytes)}.`,
+      },
+    ];
+  };
+  const widths = [...new Set(planned.map((v) => v.width))];
+  const withWidths = (change: readonly number[]): PlannedVariant[] =>
+    planShape(photo, slotId, part.shape, policy, { widths: change });
+  const atWidth = (variant: PlannedVariant) => ({ bytes: bytesAt(variant.width, known), difference });
+  const dense = (variant: PlannedVariant): string => (variant.width / display).toFixed(1);
+
+  const below = widths.filter((width) => width < now.width);
+  const smaller = below.length > 0 ? withWidths([...below, ...clearOf(below.at(-1)!, widths, display)]) : [];
+
+  const lower = lowerTargets(policy.target).map((target) => {
+    const ratio = TARGETS[target] / TARGETS[policy.target];
+    const bytes = facts.bytes * ratio ** BYTES_BY_DIFFERENCE;
+    return { target, bytes, difference: difference * ratio };
+  });
+  const lowest = lower.find((l) => l.bytes <= slot.budget) ?? lower.at(-1);
+
+  // At 1× at least: below, the picture is blurred for everybody.
+  const least = Math.min(now.width, Math.ceil(display));
+  let width = Math.max(least, now.width - 1);
+  while (width > least && bytesAt(width, known) > slot.budget) width -= 1;
+  const fewer = withWidths([...widths.filter((w) => w < width), width, ...clearOf(width, widths, display)]);
+  return {
+    budget: slot.budget,
+    variant: now,
+    bytes: facts.bytes,
+    ways: [
+      ...wayOf(
+        'smaller-set',
+        smaller,
+        atWidth,
+        (v) => `Fewer files to choose from, so that phones load the one of ${v.width} px`,
+      ),
+      ...(lowest && now.settings.target !== undefined
+        ? wayOf(
+            'lower-target',
+            planShape(photo, slotId, part.shape, { ...policy, target: lowest.target }),
+            () => lowest,
+            () => `Target “${lowest.target}”, a visible difference up to ${TARGETS[lowest.target]}`,
+          )
+        : []),
+      ...wayOf(
+        'fewer-pixels',
+        fewer,
+        atWidth,
+        (v) => `Fewer pixels for phones, ${v.width} px, ${dense(v)} for each that is shown`,
+      ),
+    ],
+  };
+}
+
+/**
+ * The widths that may stand beside a smaller file without phones loading them instead: a browser takes the larger of
+ * two once the screen's density reaches the geometric mean of theirs.
+ */
+const clearOf = (width: number, widths: readonly number[], display: number): number[] =>
+  widths.filter((other) => other * width > (display * PHONE.density) ** 2 && other > width);
+
+/** Targets that allow more than this one, the strictest first. */
+const lowerTargets = (target: TargetName): TargetName[] =>
+  TARGET_NAMES.filter((name) => TARGETS[name] > TARGETS[target]).sort((a, b) => TARGETS[a] - TARGETS[b]);
