@@ -109,9 +109,9 @@ async function visit(page: Page, address: string): Promise<{ seen: Seen[]; shift
 const EXPECTED = {
   // 390 px wide at 2×: hero 780 px; column 358 × 2; grid (390 − 44) ÷ 2 × 2.
   phone: {
-    hero: { shape: '4:5', width: 860, display: 390 },
+    hero: { shape: '4:5', width: 780, display: 390 },
     column: { shape: '3:2', width: 720, display: 358 },
-    grid: { shape: '1:1', width: 386, display: 173 },
+    grid: { shape: '1:1', width: 346, display: 173 },
   },
   // 1280 px wide at 1×: hero 1280 px; column 720; grid 240.
   laptop: {

@@ -119,8 +119,9 @@ export function waysOut(
   const atWidth = (variant: PlannedVariant) => ({ bytes: bytesAt(variant.width, known), difference });
   const dense = (variant: PlannedVariant): string => (variant.width / display).toFixed(1);
 
+  // A larger file in the set would be loaded instead, so that a set with less for phones ends there.
   const below = widths.filter((width) => width < now.width);
-  const smaller = below.length > 0 ? withWidths([...below, ...clearOf(below.at(-1)!, widths, display)]) : [];
+  const smaller = below.length > 0 ? withWidths(below) : [];
 
   const lower = lowerTargets(policy.target).map((target) => {
     const ratio = TARGETS[target] / TARGETS[policy.target];
@@ -133,7 +134,7 @@ export function waysOut(
   const least = Math.min(now.width, Math.ceil(display));
   let width = Math.max(least, now.width - 1);
   while (width > least && bytesAt(width, known) > slot.budget) width -= 1;
-  const fewer = withWidths([...widths.filter((w) => w < width), width, ...clearOf(width, widths, display)]);
+  const fewer = withWidths([...widths.filter((w) => w < width), width]);
   return {
     budget: slot.budget,
     variant: now,
@@ -143,7 +144,7 @@ export function waysOut(
         'smaller-set',
         smaller,
         atWidth,
-        (v) => `Fewer files to choose from, so that phones load the one of ${v.width} px`,
+        (v) => `A set that ends at ${v.width} px, for large screens too`,
       ),
       ...(lowest && now.settings.target !== undefined
         ? wayOf(
@@ -157,18 +158,11 @@ export function waysOut(
         'fewer-pixels',
         fewer,
         atWidth,
-        (v) => `Fewer pixels for phones, ${v.width} px, ${dense(v)} for each that is shown`,
+        (v) => `Fewer pixels: ${v.width} px at most, ${dense(v)} for each that a phone shows`,
       ),
     ],
   };
 }
-
-/**
- * The widths that may stand beside a smaller file without phones loading them instead: a browser takes the larger of
- * two once the screen's density reaches the geometric mean of theirs.
- */
-const clearOf = (width: number, widths: readonly number[], display: number): number[] =>
-  widths.filter((other) => other * width > (display * PHONE.density) ** 2 && other > width);
 
 /** Targets that allow more than this one, the strictest first. */
 const lowerTargets = (target: TargetName): TargetName[] =>
