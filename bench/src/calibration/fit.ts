@@ -71,7 +71,10 @@ interface Dial {
   set: (model: DifferenceModel, value: number) => DifferenceModel;
 }
 
-/** Below this a logarithmic weight is as good as none: floors keep what codecs never show from being thrown away. */
+/**
+ * Floors keep what codecs hardly ever show from being thrown away. What is left below the bands is not fitted at all:
+ * a whole field that changes by four codes counts about 1.
+ */
 const FLOORS = [-6, -1, -1, -1];
 
 function dials(): Dial[] {

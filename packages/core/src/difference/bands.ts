@@ -2,8 +2,8 @@
 
 /** Side of a grid cell in px of the full picture. */
 export const CELL = 4;
-/** Bands from fine to coarse: three octaves and what is left below them. */
-export const BANDS = 4;
+/** Bands from fine to coarse: four octaves and what is left below them, down to a change of the whole field. */
+export const BANDS = 5;
 
 /** Halves a plane by the binomial filter 1 3 3 1 in both directions. Sides must be even. */
 export function halve(plane: Float32Array, width: number, height: number): Float32Array {
@@ -90,8 +90,8 @@ function spread(grid: Float32Array, width: number, height: number, times: number
 }
 
 /**
- * Energy (mean square) of the bands from `first` on, on the 4 px grid: full size (0), half (1), quarter (2), and
- * the rest at an eighth (3). Laplacian pyramid after P. Burt and E. Adelson, "The Laplacian pyramid as a compact
+ * Energy (mean square) of the bands from `first` on, on the 4 px grid: full size (0), half (1), quarter (2), an
+ * eighth (3), and the rest at a sixteenth (4). Laplacian pyramid after P. Burt and E. Adelson, "The Laplacian pyramid as a compact
  * image code", 1983, with the kernel 1 3 3 1.
  * @param plane at the size of band `first`. @param width,height of the plane; multiples of 16 >> first.
  */
@@ -107,18 +107,14 @@ export function bandEnergies(
   let h = height;
   for (let band = first; band < BANDS - 1; band++) {
     const half = halve(current, w, h);
-    energies.push(lostEnergy(current, half, w, h, CELL >> band));
+    const side = Math.max(1, CELL >> band);
+    const grid = lostEnergy(current, half, w, h, side);
+    energies.push(spread(grid, w / side, h / side, Math.max(1, (1 << band) / CELL)));
     current = half;
     w >>= 1;
     h >>= 1;
   }
-  energies.push(
-    spread(
-      current.map((value) => value * value),
-      w,
-      h,
-      (1 << (BANDS - 1)) / CELL,
-    ),
-  );
+  const rest = current.map((value) => value * value);
+  energies.push(spread(rest, w, h, (1 << (BANDS - 1)) / CELL));
   return energies;
 }

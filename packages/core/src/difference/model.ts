@@ -28,11 +28,11 @@ export interface DifferenceModel {
 /** Fitted to the `butteraugli` program on the photographs of the calibration half. */
 export const CALIBRATED: DifferenceModel = {
   weights: [
-    [-0.367, 1.295, 1.622, -1],
-    [-Infinity, -1, -0.298, 2.232],
-    [-Infinity, -2, -1, -0.554],
+    [-0.367, 1.295, 1.622, 0, -3],
+    [-Infinity, -1, -0.298, 2.232, -3],
+    [-Infinity, -2, -1, -0.554, -3],
   ],
-  hides: [84.9, 1.06, 1.14, 20.09],
+  hides: [84.9, 1.06, 1.14, 20.09, 0],
   hidesAround: 23.96,
   lightHidesColour: 71.6,
   colourHidesColour: 1.22,

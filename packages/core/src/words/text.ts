@@ -3,14 +3,24 @@
 /** Lower case, single spaces, no space around. */
 export const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
 
+/** Every check of a photo asks for the same few texts: the last ones are kept. */
+const kept = new Map<string, string>();
+const KEPT = 64;
+
 /** As it sounds: letters and digits in lower case, single spaces between, accents kept. */
-export const sounded = (text: string): string =>
-  text
+export function sounded(text: string): string {
+  const before = kept.get(text);
+  if (before !== undefined) return before;
+  const heard = text
     .normalize('NFC')
     .toLowerCase()
     .replace(/[’']/g, '')
     .replace(/[^\p{L}\p{N}]+/gu, ' ')
     .trim();
+  if (kept.size >= KEPT) kept.clear();
+  kept.set(text, heard);
+  return heard;
+}
 
 /** The words of a text as they sound. */
 export const wordsOf = (text: string): string[] => {

@@ -7,7 +7,11 @@ import { fromRaw, type RawPicture } from './source.ts';
 const PALETTE = 256;
 
 /** Encodes with a variant's settings; a quality must be given where one is searched for. */
-export function encode(picture: Sharp, format: OutputFormat, settings: EncoderSettings): Promise<Buffer> {
+export function encode(
+  picture: Sharp,
+  format: OutputFormat,
+  settings: EncoderSettings & { fullChroma?: boolean },
+): Promise<Buffer> {
   const { quality, effort, lossless = false } = settings;
   switch (format) {
     case 'avif':
@@ -20,7 +24,11 @@ export function encode(picture: Sharp, format: OutputFormat, settings: EncoderSe
         .toBuffer();
     case 'jpeg':
       return picture
-        .jpeg({ ...(quality && { quality }), progressive: settings.progressive ?? true })
+        .jpeg({
+          ...(quality && { quality }),
+          progressive: settings.progressive ?? true,
+          chromaSubsampling: settings.fullChroma ? '4:4:4' : '4:2:0',
+        })
         .toBuffer();
     case 'png':
       return picture.png({ compressionLevel: effort ?? 7 }).toBuffer();

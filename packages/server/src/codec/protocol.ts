@@ -20,8 +20,6 @@ export interface RenderOutput {
   height: number;
   format: OutputFormat;
   settings: EncoderSettings;
-  /** The JPEG of the same size and density, where it is stored already: the search begins from it. */
-  near?: { quality: number; difference: number };
 }
 
 export interface RenderJob {

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { hashOfFile, writeWhole } from '../vault/vault.ts';
 import { encode } from './encode.ts';
 import type { MadeVariant, RenderJob, RenderOutput } from './protocol.ts';
-import { inOrder, SizedPicture, type Encoded } from './search.ts';
+import { SizedPicture, type Encoded } from './search.ts';
 import { decodeCrop, fromRaw, openFile, type RawPicture } from './source.ts';
 
 async function resized(source: RawPicture, width: number, height: number): Promise<RawPicture> {
@@ -27,7 +27,7 @@ async function encodeAnimation(job: RenderJob, output: RenderOutput): Promise<En
 }
 
 /**
- * Makes the outputs of a job one after the other, sizes together, and tells of each. The order is its own.
+ * Makes the outputs of a job one after the other, sizes together, and tells of each.
  * @param shouldStop asked between outputs; true leaves the rest for another time.
  * @throws Error when the original is not what it was, or can't be decoded.
  */
@@ -42,13 +42,13 @@ export async function render(
   const animated = job.facts.frames > 1;
   const source = animated ? null : await decodeCrop(job.path, job.facts, job.crop);
   let current: SizedPicture | null = null;
-  for (const output of inOrder(job.outputs)) {
+  for (const output of job.outputs) {
     if (shouldStop()) return;
     const { key, width, height } = output;
     let encoded: Encoded;
     if (source) {
       if (!current?.hasSize(width, height)) current = new SizedPicture(await resized(source, width, height));
-      encoded = await current.encode(output, job.outputs);
+      encoded = await current.encode(output);
     } else {
       encoded = await encodeAnimation(job, output);
     }

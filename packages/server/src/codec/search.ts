@@ -2,12 +2,9 @@
 import {
   DifferenceReference,
   isLossy,
-  jpegBeside,
-  predictedOffset,
-  QualitySearch,
+  VariantSearch,
   type EncoderSettings,
   type LossyFormat,
-  type OutputFormat,
 } from '@dusky-otter/core';
 import type { RenderOutput } from './protocol.ts';
 import { decode, encode, encodeLossless } from './encode.ts';
@@ -22,13 +19,12 @@ export interface Encoded {
   encodes: number;
 }
 
-/** Stored values and values of this run must be the same number: a search that begins from them must not differ. */
+/** What is stored, said and compared with the target is the same number. */
 const thousandths = (value: number): number => Math.round(value * 1000) / 1000;
 
 /** One size of a crop, and all that its variants have in common. */
 export class SizedPicture {
   private readonly references = new Map<number, DifferenceReference>();
-  private readonly found = new Map<string, { quality: number; difference: number }>();
 
   constructor(readonly picture: RawPicture) {}
 
@@ -45,17 +41,9 @@ export class SizedPicture {
     return reference;
   }
 
-  /** The outputs of this size must come with a JPEG before what begins from it. */
-  async encode(output: RenderOutput, all: readonly RenderOutput[]): Promise<Encoded> {
-    const { format, settings } = output;
-    if (isLossy(format) && settings.target !== undefined) {
-      const partner = jpegBeside(output, all);
-      const near = (partner && this.found.get(partner.key)) ?? output.near;
-      const encoded = await this.search(format, settings, settings.target, near);
-      const { quality, difference } = encoded;
-      if (quality !== null && difference !== null) this.found.set(output.key, { quality, difference });
-      return encoded;
-    }
+  async encode({ format, settings }: RenderOutput): Promise<Encoded> {
+    if (isLossy(format) && settings.target !== undefined)
+      return this.search(format, settings, settings.target);
     const exact = settings.lossless ?? false;
     const file = exact
       ? await encodeLossless(this.picture, format, settings)
@@ -63,35 +51,25 @@ export class SizedPicture {
     return { file, quality: settings.quality ?? null, difference: exact ? 0 : null, encodes: 1 };
   }
 
-  private async search(
-    format: LossyFormat,
-    settings: EncoderSettings,
-    target: number,
-    near: { quality: number; difference: number } | undefined,
-  ): Promise<Encoded> {
+  private async search(format: LossyFormat, settings: EncoderSettings, target: number): Promise<Encoded> {
     const { width, height } = this.picture;
     const density = settings.density ?? 1;
     const reference = this.referenceAt(density);
-    const offset = predictedOffset(format, { exposure: reference.exposure, width, height, density }, near);
-    const search = new QualitySearch({ format, target, offset, sure: near !== undefined });
+    const search = new VariantSearch(format, target, {
+      exposure: reference.exposure,
+      width,
+      height,
+      density,
+    });
     let best: Buffer | null = null;
-    while (search.next !== null) {
-      const quality = search.next;
-      const file = await encode(fromRaw(this.picture), format, { ...settings, quality });
+    for (let trial = search.next; trial; trial = search.next) {
+      const file = await encode(fromRaw(this.picture), format, { ...settings, ...trial });
       const difference = thousandths(reference.differenceOf(await decode(file)));
-      const attempt = { quality, bytes: file.length, difference };
+      const attempt = { ...trial, bytes: file.length, difference };
       search.take(attempt);
       if (search.best === attempt) best = file;
     }
     const { quality, difference } = search.best!;
-    return { file: best!, quality, difference, encodes: search.encodes };
+    return { file: best!, quality, difference, encodes: search.attempts.length };
   }
-}
-
-/** Smallest first, and of one size a JPEG first: the modern format's search begins from it. */
-export function inOrder<T extends { width: number; height: number; format: OutputFormat }>(
-  outputs: readonly T[],
-): T[] {
-  const rank = (output: T): number => (output.format === 'jpeg' ? 0 : 1);
-  return [...outputs].sort((a, b) => a.width - b.width || a.height - b.height || rank(a) - rank(b));
 }

@@ -142,7 +142,7 @@ describe('undo and redo', () => {
       name: 'Renamed',
       slots: ['hero'],
       order: [...before.order].reverse(),
-      policy: { modern: 'webp' },
+      policy: { modern: 'webp', target: 'lean' },
     };
     const { status, body } = await server.edit({
       label: 'set',

@@ -1,15 +1,8 @@
 // Reconciliation: wanted − stored. There is no job list to lose: after a crash, a restart or a changed decision
 // the same subtraction finds the same work.
-import {
-  jpegBeside,
-  shownName,
-  type Photo,
-  type PlannedVariant,
-  type Preparation,
-  type StoredFacts,
-} from '@dusky-otter/core';
+import { shownName, type Photo, type Preparation, type StoredFacts } from '@dusky-otter/core';
 import type { CodecPool } from '../codec/pool.ts';
-import type { MadeVariant, RenderOutput } from '../codec/protocol.ts';
+import type { MadeVariant } from '../codec/protocol.ts';
 import { SetModel } from '../database/models.ts';
 import type { EventHub } from '../events/hub.ts';
 import { findSite, loadPhotos } from '../sets/rows.ts';
@@ -133,13 +126,6 @@ export class Preparer {
     );
   }
 
-  /** What is stored of the JPEG that an output's search begins from: an interrupted batch goes on as if it had not been. */
-  private near(batch: Batch, output: PlannedVariant): Pick<RenderOutput, 'near'> {
-    const partner = jpegBeside(output, batch.outputs);
-    const { quality = null, difference = null } = (partner && this.stored.get(partner.key)) ?? {};
-    return quality !== null && difference !== null ? { near: { quality, difference } } : {};
-  }
-
   /** The next batch of a set: photos on screen first, then in the set's order. */
   private next(work: SetWork): Batch | null {
     const rank = (batch: Batch) => {
@@ -191,7 +177,6 @@ export class Preparer {
           outputs: outputs.map((output) => ({
             ...output,
             path: this.vault.variant(output.key, output.format),
-            ...this.near(batch, output),
           })),
         },
         (made) => {

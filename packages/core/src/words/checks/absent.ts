@@ -71,6 +71,9 @@ function isMashed(text: string): boolean {
   );
 }
 
+/** Who writes more words than this means something by them. */
+const MOST_WORDS = 8;
+
 /**
  * True for stand-ins such as "test", "image 1", "asdf" or "lorem ipsum dolor". For a link or a button ("functional")
  * a single noun such as "Gallery" is a target and no placeholder.
@@ -82,10 +85,12 @@ export function isPlaceholder(alt: string, functional = false): boolean {
   if (heard === '' || isMashed(heard)) return true;
   if (standIns.has(heard) || standIns.has(heard.replace(/ ?\d+$/, ''))) return true;
   if (/^\d+$/.test(heard)) return true;
-  const words = heard.split(' ').map((word) => word.replace(/^([a-z]+)\d+$/, '$1').replace(/s$/, ''));
+  const spoken = heard.split(' ');
+  if (spoken.length > MOST_WORDS) return false;
+  const words = spoken.map((word) => word.replace(/^([a-z]+)\d+$/, '$1').replace(/s$/, ''));
   const bare = words.filter((word) => !fillers.has(word) && !/^\d*[a-z]?$/.test(word));
   const empty = bare.every((word) => emptyNouns.has(word));
-  if (!empty || words.length > 8) return false;
+  if (!empty) return false;
   return (
     !functional ||
     bare.length !== 1 ||

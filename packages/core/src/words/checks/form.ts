@@ -47,10 +47,11 @@ function keywordReason(alt: string): string | null {
   const content = words.filter((word) => !functionWords.has(word) && word.length > 2);
   const joined = 1 - content.length / Math.max(1, words.length);
   const items = alt.split(SEPARATORS).filter((item) => /[\p{L}]/u.test(item));
-  const bare = items.filter((item) => wordsOf(item).every((word) => !functionWords.has(word)));
-  const shortItems = items.every((item) => wordsOf(item).length <= 5);
-  if (items.length >= 4 && shortItems && bare.length >= items.length - (items.length > 5 ? 1 : 0)) {
-    return 'A list of keywords';
+  if (items.length >= 4) {
+    const heard = items.map(wordsOf);
+    const bare = heard.filter((own) => own.every((word) => !functionWords.has(word)));
+    const short = heard.every((own) => own.length <= 5);
+    if (short && bare.length >= items.length - (items.length > 5 ? 1 : 0)) return 'A list of keywords';
   }
   if (items.length >= 3 && /\|/.test(alt) && joined < 0.25) return 'A list of keywords';
   const counts = new Map<string, number>();

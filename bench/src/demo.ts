@@ -1,0 +1,65 @@
+// The demo photos as the application has them: facts, focal points and the slots where they stand.
+import { createHash } from 'node:crypto';
+import { mkdtemp, readFile, readdir, stat } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+import type { Photo, SlotId } from '@dusky-otter/core';
+import { ROOT } from './report.ts';
+
+interface Scenario {
+  slots: SlotId[];
+  photos: { file: string; focal?: [number, number]; slots?: SlotId[] }[];
+}
+
+export interface DemoSet {
+  setSlots: SlotId[];
+  /** Those of the demo's set, then the other demo photos at the set's slots. */
+  photos: (Photo & { path: string; inSet: boolean })[];
+}
+
+const DEMO = join(ROOT, 'demo');
+
+async function inspected(path: string): Promise<Photo['original']> {
+  const { inspect } = await import('../../packages/server/dist/codec/inspect.js');
+  const folder = await mkdtemp(join(tmpdir(), 'otter-bench-views-'));
+  const bytes = await readFile(path);
+  return inspect({
+    kind: 'inspect',
+    path,
+    hash: createHash('sha256').update(bytes).digest('hex'),
+    bytes: (await stat(path)).size,
+    limitPixels: 1e8,
+    incoming: folder,
+    views: { row: join(folder, 'row.webp'), bench: join(folder, 'bench.webp') },
+  });
+}
+
+/** Inspects all demo photos. */
+export async function demoSet(): Promise<DemoSet> {
+  const scenario = JSON.parse(await readFile(join(DEMO, 'scenario.json'), 'utf8')) as Scenario;
+  const others = (await readdir(join(DEMO, 'photos')))
+    .sort()
+    .map((name) => `photos/${name}`)
+    .filter((file) => !scenario.photos.some((photo) => photo.file === file));
+  const all = [...scenario.photos, ...others.map((file) => ({ file }) as Scenario['photos'][number])];
+  const photos: DemoSet['photos'] = [];
+  for (const [id, { file, focal, slots }] of all.entries()) {
+    const path = join(DEMO, file);
+    const original = await inspected(path);
+    const [x, y] = focal ?? [original.attention.x, original.attention.y];
+    photos.push({
+      id,
+      version: 1,
+      fileName: basename(file),
+      original,
+      focal: { x, y, confirmed: focal !== undefined },
+      crops: {},
+      words: { role: null, alt: '', caption: '', title: '', credit: '', longDescription: '' },
+      slots: slots ?? null,
+      binned: false,
+      path,
+      inSet: id < scenario.photos.length,
+    });
+  }
+  return { setSlots: scenario.slots, photos };
+}

@@ -1,0 +1,208 @@
+// Searched quality beside fixed quality on the demo photos at their slots: bytes, visible difference, encodes, time.
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  DEFAULT_POLICY,
+  DifferenceReference,
+  planPhoto,
+  settingsFor,
+  TARGETS,
+  treatmentOf,
+  type LossyFormat,
+} from '@dusky-otter/core';
+import sharp from 'sharp';
+import { batchesOf } from '../../../packages/server/dist/prepare/batches.js';
+import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
+import { render } from '../../../packages/server/dist/codec/render.js';
+import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
+import { decodeCrop, fromRaw, type RawPicture } from '../../../packages/server/dist/codec/source.js';
+import { demoSet, type DemoSet } from '../demo.ts';
+import { atFixedQuality, FIXED } from '../fixed.ts';
+import { report, type Figures } from '../report.ts';
+
+sharp.concurrency(1);
+sharp.cache(false);
+const TARGET = TARGETS[DEFAULT_POLICY.target];
+const FORMATS = Object.keys(FIXED) as LossyFormat[];
+const rounded = (value: number, places = 2): number => Number(value.toFixed(places));
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+
+interface Sized {
+  name: string;
+  picture: RawPicture;
+  density: number;
+  sized: SizedPicture;
+}
+
+/** Every size and density that the plan wants of photographs, each once. */
+async function sizesOf({ photos, setSlots }: DemoSet): Promise<Sized[]> {
+  const found: Sized[] = [];
+  for (const photo of photos) {
+    if (treatmentOf(photo.original).kind !== 'photograph') continue;
+    for (const { crop, outputs } of batchesOf([photo], setSlots, DEFAULT_POLICY).batches) {
+      const source = await decodeCrop(photo.path, photo.original, crop);
+      for (const { width, height, settings, format } of outputs) {
+        if (format !== 'jpeg') continue;
+        const { data, info } = await fromRaw(source)
+          .resize(width, height, { fit: 'fill' })
+          .raw()
+          .toBuffer({ resolveWithObject: true });
+        const picture = { data, width: info.width, height: info.height, channels: info.channels };
+        const name = `${photo.fileName} ${width} × ${height} at ${settings.density}×`;
+        found.push({ name, picture, density: settings.density ?? 1, sized: new SizedPicture(picture) });
+      }
+    }
+  }
+  return found;
+}
+
+interface Fixed {
+  bytes: number;
+  differences: number[];
+}
+
+/** One pass at a fixed quality; ends early, with null, once a file exceeds `most`. */
+async function fixedPass(
+  sizes: readonly Sized[],
+  format: LossyFormat,
+  quality: number,
+  fullChroma: boolean,
+  most = Infinity,
+): Promise<Fixed | null> {
+  const settings = settingsFor(
+    format,
+    { kind: 'photograph', lossless: false },
+    { target: 'clean', density: 1 },
+  );
+  let bytes = 0;
+  const differences: number[] = [];
+  for (const { picture, density } of sizes) {
+    const file = await encode(fromRaw(picture), format, { ...settings, quality, fullChroma });
+    const difference = new DifferenceReference(picture, density).differenceOf(await decode(file));
+    if (difference > most) return null;
+    bytes += file.length;
+    differences.push(difference);
+  }
+  return { bytes, differences };
+}
+
+/** The lowest fixed quality with which no file exceeds `most`, by halving; null when even the highest fails. */
+async function neededQuality(
+  sizes: readonly Sized[],
+  format: LossyFormat,
+  most: number,
+  fullChroma: boolean,
+): Promise<{ quality: number; bytes: number } | null> {
+  let low = FIXED[format] - 20;
+  let high = 101;
+  let best: { quality: number; bytes: number } | null = null;
+  while (high - low > 1) {
+    const quality = (low + high) >> 1;
+    const pass = await fixedPass(sizes, format, quality, fullChroma, most);
+    if (pass) [high, best] = [quality, { quality, bytes: pass.bytes }];
+    else low = quality;
+  }
+  return best;
+}
+
+const demo = await demoSet();
+// The hardest first, so that a quality that is too low is found out soon.
+const sizes = await sizesOf(demo);
+const rows: Figures[] = [];
+for (const format of FORMATS) {
+  const settings = { kind: 'photograph', lossless: false } as const;
+  const searched: { name: string; bytes: number; difference: number; encodes: number; quality: number }[] =
+    [];
+  for (const { name, sized, density } of sizes) {
+    const made = await sized.encode({
+      key: name,
+      path: '',
+      width: sized.picture.width,
+      height: sized.picture.height,
+      format,
+      settings: settingsFor(format, settings, { target: DEFAULT_POLICY.target, density }),
+    });
+    searched.push({
+      name,
+      bytes: made.file.length,
+      difference: made.difference!,
+      encodes: made.encodes,
+      quality: made.quality!,
+    });
+  }
+  const bytes = searched.reduce((sum, s) => sum + s.bytes, 0);
+  const differences = searched.map((s) => s.difference);
+  const worst = Math.max(...differences);
+  const fixed = (await fixedPass(sizes, format, FIXED[format], format !== 'jpeg'))!;
+  const order = new Map(sizes.map((size, i) => [size, fixed.differences[i]!]));
+  const hardest = [...sizes].sort((a, b) => order.get(b)! - order.get(a)!);
+  const needed = (
+    await Promise.all(
+      (format === 'jpeg' ? [false, true] : [true]).map((full) => neededQuality(hardest, format, worst, full)),
+    )
+  )
+    .filter((n) => n !== null)
+    .sort((a, b) => a.bytes - b.bytes)[0];
+  rows.push({
+    format,
+    files: sizes.length,
+    'kB searched': Math.round(bytes / 1000),
+    'worst D': rounded(worst),
+    'median D': rounded(median(differences)),
+    'above target': differences.filter((d) => d > TARGET).length,
+    encodes: rounded(searched.reduce((sum, s) => sum + s.encodes, 0) / searched.length),
+    'most encodes': Math.max(...searched.map((s) => s.encodes)),
+    qualities: `${Math.min(...searched.map((s) => s.quality))} to ${Math.max(...searched.map((s) => s.quality))}`,
+    'fixed quality': FIXED[format],
+    'kB fixed': Math.round(fixed.bytes / 1000),
+    'worst D fixed': rounded(Math.max(...fixed.differences)),
+    'median D fixed': rounded(median(fixed.differences)),
+    'fixed above target': fixed.differences.filter((d) => d > TARGET).length,
+    'quality needed for the same worst D': needed?.quality ?? null,
+    'kB needed': needed ? Math.round(needed.bytes / 1000) : null,
+    'searched ÷ needed': needed ? rounded(bytes / needed.bytes) : null,
+  });
+}
+
+/** Time of the demo set's outputs through the codec's own render, with search and with fixed quality, photo by photo. */
+async function timeRatio(): Promise<Figures> {
+  const folder = await mkdtemp(join(tmpdir(), 'otter-bench-weight-'));
+  const times = { search: 0, fixed: 0 };
+  let count = 0;
+  for (const photo of demo.photos.filter((p) => p.inSet)) {
+    const { batches } = batchesOf([photo], demo.setSlots, DEFAULT_POLICY);
+    for (const way of ['search', 'fixed', 'fixed', 'search'] as const) {
+      const from = performance.now();
+      for (const { crop, outputs } of batches) {
+        await render(
+          {
+            kind: 'render',
+            path: photo.path,
+            facts: photo.original,
+            incoming: folder,
+            crop,
+            outputs: outputs.map((output) => ({
+              ...output,
+              path: join(folder, `${output.key}.${output.format}`),
+              settings: way === 'fixed' ? atFixedQuality(output.format, output.settings) : output.settings,
+            })),
+          },
+          () => undefined,
+          () => false,
+        );
+      }
+      times[way] += performance.now() - from;
+    }
+    count += planPhoto(photo, demo.setSlots, DEFAULT_POLICY).length;
+  }
+  await rm(folder, { recursive: true });
+  return {
+    'files of the demo set': count,
+    's with search': rounded(times.search / 2000, 1),
+    's at fixed quality': rounded(times.fixed / 2000, 1),
+    'time ratio': rounded(times.search / times.fixed),
+  };
+}
+
+await report('weight', `demo photos at their slots, D ≤ ${TARGET}`, rows, await timeRatio());

@@ -1,0 +1,75 @@
+// Expected surplus pixels of the candidate widths beside two plain lists of the same length.
+import {
+  candidateWidths,
+  chosenWidth,
+  cover,
+  demandsOf,
+  ratioOf,
+  SLOTS,
+  surplusOf,
+  type Demand,
+} from '@dusky-otter/core';
+import { report, type Figures } from '../report.ts';
+
+const PHOTO = { width: 6000, height: 4000 };
+const percent = (share: number): number => Math.round(share * 1000) / 10;
+
+/** Largest width, its half, the half of that, and so on. */
+const doubling = (most: number, count: number): number[] =>
+  Array.from({ length: count }, (_, i) => Math.ceil(most / 2 ** (count - 1 - i)));
+
+/** Equal steps from the smallest demand to the largest. */
+const equalSteps = (least: number, most: number, count: number): number[] =>
+  count === 1
+    ? [most]
+    : Array.from({ length: count }, (_, i) => Math.ceil(least + ((most - least) * i) / (count - 1)));
+
+/** Surplus of what browsers load: they go by the device's own density, 3× and all. */
+function asLoaded(widths: readonly number[], demands: readonly Demand[]): number {
+  const area = (pixels: number): number => pixels * pixels;
+  const sent = demands.reduce(
+    (sum, { display, device, share }) => sum + share * area(chosenWidth(widths, display, device.density)!),
+    0,
+  );
+  const asked = demands.reduce((sum, { pixels, share }) => sum + share * area(pixels), 0);
+  return sent / asked - 1;
+}
+
+const rows: Figures[] = [];
+const sums = { optimised: 0, doubling: 0, 'equal steps': 0 };
+for (const slot of SLOTS) {
+  for (const part of slot.shapes) {
+    const crop = cover(PHOTO, ratioOf(part.shape, PHOTO), { x: 0.5, y: 0.5 });
+    const demands = demandsOf(slot, part, crop);
+    const { widths, surplus } = candidateWidths(slot, part, crop);
+    const [least, most] = [demands[0]!.pixels, demands.at(-1)!.pixels];
+    const plain = {
+      doubling: doubling(most, widths.length),
+      'equal steps': equalSteps(least, most, widths.length),
+    };
+    const surpluses = {
+      doubling: surplusOf(plain.doubling, demands),
+      'equal steps': surplusOf(plain['equal steps'], demands),
+    };
+    sums.optimised += surplus;
+    sums.doubling += surpluses.doubling;
+    sums['equal steps'] += surpluses['equal steps'];
+    rows.push({
+      slot: slot.id,
+      shape: part.shape,
+      widths: widths.join(' '),
+      '% surplus': percent(surplus),
+      '% doubling': percent(surpluses.doubling),
+      '% equal steps': percent(surpluses['equal steps']),
+      '% as loaded at true densities': percent(asLoaded(widths, demands)),
+    });
+  }
+}
+await report(
+  'widths',
+  'expected surplus pixels, in per cent of the pixels asked for (densities above 2 count as 2)',
+  rows,
+  Object.fromEntries(
+    Object.entries(sums).map(([name, sum]) => [`mean % ${name}`, percent(sum / rows.length)]),
+  ),
+);

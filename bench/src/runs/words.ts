@@ -1,0 +1,62 @@
+// Word checks: precision and recall on the labelled alt texts, and the time for a page of 2,000 photos.
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { checkWords, sameAlts, scoresOf, WORD_CHECKS, type LabelledAlt, type Words } from '@dusky-otter/core';
+import { report, ROOT, type Figures } from '../report.ts';
+
+const PHOTOS = 2000;
+const texts = JSON.parse(
+  await readFile(join(ROOT, 'packages/core/src/words/labelled-alts.json'), 'utf8'),
+) as LabelledAlt[];
+
+/** A page of the labelled texts again and again, every second one with a mark of its own. */
+const page = Array.from({ length: PHOTOS }, (_, id) => {
+  const text = texts[id % texts.length]!;
+  const words: Words = {
+    role: text.role === undefined ? 'informative' : text.role,
+    alt: id % 2 && text.alt ? `${text.alt} (${id})` : text.alt,
+    caption: text.caption ?? '',
+    title: text.title ?? '',
+    credit: '',
+    longDescription: '',
+  };
+  return { id, words, fileName: text.file ?? `DSC0${id}.JPG`, nearby: text.nearby ?? [] };
+});
+
+function checkPage(): number {
+  const same = sameAlts(
+    page.map(({ id, words, fileName }) => ({
+      id,
+      name: fileName,
+      alt: words.alt,
+      decorative: words.role === 'decorative',
+    })),
+  );
+  return page.reduce(
+    (sum, { id, words, fileName, nearby }) =>
+      sum + checkWords(words, fileName, { nearby, sameAs: same.get(id) ?? [] }).length,
+    0,
+  );
+}
+
+const times = Array.from({ length: 15 }, () => {
+  const from = performance.now();
+  checkPage();
+  return performance.now() - from;
+});
+const rows: Figures[] = scoresOf(
+  texts,
+  WORD_CHECKS.map(({ code }) => code),
+).map(({ code, labelled, found, precision, recall }) => ({
+  code,
+  labelled,
+  found,
+  precision: Number(precision.toFixed(3)),
+  recall: Number(recall.toFixed(3)),
+}));
+await report('words', `precision and recall on ${texts.length} labelled alt texts`, rows, {
+  photos: PHOTOS,
+  findings: checkPage(),
+  'ms the first time': Math.round(times[0]!),
+  'ms, median of 15': Math.round([...times].sort((a, b) => a - b)[7]! * 10) / 10,
+});

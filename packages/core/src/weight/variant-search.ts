@@ -1,0 +1,75 @@
+// The search for one variant: along the curve of its format, and for JPEG along two.
+import type { Curve, LossyFormat } from './curves.ts';
+import { predictedOffset, type Features } from './prediction.ts';
+import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';
+
+/** What to encode next. */
+export interface Trial {
+  quality: number;
+  /** Colour at full size; only JPEG gives it up otherwise. */
+  fullChroma: boolean;
+}
+
+export type VariantAttempt = Attempt & Trial;
+
+/**
+ * From this quality on a JPEG buys more with colour at full size: what stays visible then is mostly the colour that
+ * was thrown away (measured, docs/quality-search.md).
+ */
+const FULL_CHROMA_FROM = 90;
+/** How much a picture's offset on the full-colour curve follows that on the plain one, of what it has more than expected. */
+const FOLLOWS = 0.2;
+
+/** Driven as `QualitySearch` is; at most `MOST_ENCODES` encodes in all. */
+export class VariantSearch {
+  readonly attempts: VariantAttempt[] = [];
+  private curve: Curve;
+  private search: QualitySearch;
+
+  constructor(
+    private readonly format: LossyFormat,
+    private readonly target: number,
+    private readonly features: Features,
+  ) {
+    this.curve = format;
+    this.search = this.along(format, predictedOffset(format, features));
+    this.change(0);
+  }
+
+  get next(): Trial | null {
+    const quality = this.search.next;
+    return quality === null
+      ? null
+      : { quality, fullChroma: this.format !== 'jpeg' || this.curve === 'jpegFull' };
+  }
+
+  /** The smallest file within the target, or the one with the least difference when none is; null before any. */
+  get best(): VariantAttempt | null {
+    return bestOf(this.attempts, this.target);
+  }
+
+  take(attempt: VariantAttempt): void {
+    this.attempts.push(attempt);
+    this.search.take(attempt);
+    if (this.curve === 'jpeg' && attempt.difference > this.target) {
+      this.change(offsetOf('jpeg', attempt) - predictedOffset('jpeg', this.features));
+    }
+  }
+
+  /** Goes over to full colour where plain JPEG would need a quality at which that is the cheaper way. */
+  private change(surprise: number): void {
+    const { next } = this.search;
+    if (this.curve !== 'jpeg' || next === null || next < FULL_CHROMA_FROM) return;
+    this.curve = 'jpegFull';
+    this.search = this.along(this.curve, predictedOffset(this.curve, this.features) + FOLLOWS * surprise);
+  }
+
+  private along(curve: Curve, offset: number): QualitySearch {
+    return new QualitySearch({
+      curve,
+      target: this.target,
+      offset,
+      most: MOST_ENCODES - this.attempts.length,
+    });
+  }
+}
