@@ -7,6 +7,7 @@ import {
   ratioOf,
   SLOTS,
   surplusOf,
+  toldWidth,
   type Demand,
 } from '@dusky-otter/core';
 import { report, type Figures } from '../report.ts';
@@ -24,11 +25,12 @@ const equalSteps = (least: number, most: number, count: number): number[] =>
     ? [most]
     : Array.from({ length: count }, (_, i) => Math.ceil(least + ((most - least) * i) / (count - 1)));
 
-/** Surplus of what browsers load: they go by the device's own density, 3× and all. */
+/** Surplus of what browsers load, which go by the device's own density and by what `sizes` tells it. */
 function asLoaded(widths: readonly number[], demands: readonly Demand[]): number {
   const area = (pixels: number): number => pixels * pixels;
   const sent = demands.reduce(
-    (sum, { display, device, share }) => sum + share * area(chosenWidth(widths, display, device.density)!),
+    (sum, { display, device, share }) =>
+      sum + share * area(chosenWidth(widths, toldWidth(display, device.density), device.density)!),
     0,
   );
   const asked = demands.reduce((sum, { pixels, share }) => sum + share * area(pixels), 0);
@@ -61,7 +63,7 @@ for (const slot of SLOTS) {
       '% surplus': percent(surplus),
       '% doubling': percent(surpluses.doubling),
       '% equal steps': percent(surpluses['equal steps']),
-      '% as loaded at true densities': percent(asLoaded(widths, demands)),
+      '% as browsers load': percent(asLoaded(widths, demands)),
     });
   }
 }

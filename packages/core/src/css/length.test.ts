@@ -232,17 +232,29 @@ describe('media conditions', () => {
   ] as [string, [number, boolean][]][])('%s', (media, cases) => {
     expect(cases.map(([viewport]) => mediaHolds(media, viewport))).toEqual(cases.map(([, holds]) => holds));
   });
+  test.each([
+    ['(min-resolution: 2dppx)', [1, 1.9], [2, 3]],
+    ['(max-resolution: 1.5x)', [2], [1, 1.5]],
+    ['(resolution: 192dpi)', [1, 3], [2]],
+    ['(min-resolution: 2.5dppx) and (min-width: 300px)', [2], [3]],
+    ['not (min-resolution: 2dppx)', [2, 3], [1]],
+  ] as const)('%s fails at %j and holds at %j', (media, fails, holds) => {
+    expect(fails.map((density) => mediaHolds(media, 800, density))).toEqual(fails.map(() => false));
+    expect(holds.map((density) => mediaHolds(media, 800, density))).toEqual(holds.map(() => true));
+  });
   test('spans that touch are one', () => {
     expect(parseMedia('(width < 500px), (width >= 500px)')).toEqual([{ from: 0, to: Infinity }]);
   });
   test.each([
-    ['(orientation: landscape)', 1, 'only conditions on the width'],
+    ['(orientation: landscape)', 1, 'only conditions on width'],
     ['(min-width: 50vw)', 12, 'can’t hang on the viewport'],
     ['(min-width 700px)', 11, 'colon'],
     ['(min-width: 700px', 17, 'closing parenthesis'],
     ['(width ~ 3px)', 7, 'no meaning'],
     ['(width 3px)', 7, 'one of'],
     ['(min-width: 1px) and (max-width: 2px) or (width: 3px)', 38, 'mixed'],
+    ['(min-resolution: 2px)', 17, 'no unit of resolution'],
+    ['(min-resolution 2x)', 16, 'colon'],
     ['print', 0, 'in parentheses'],
   ])('%s fails at %d', (media, position, reason) => {
     const error = thrown(() => parseMedia(media));

@@ -8,6 +8,8 @@ export interface LengthContext {
   rem: number;
   /** Font size in px where the length stands, for em; in `sizes` and media conditions the initial 16 px. */
   em: number;
+  /** Device px per CSS px, for conditions on the resolution; 1 where it is not given. */
+  density?: number;
   /** What 100 % is; without it a percentage is an error, as it is in `sizes`. */
   container?: WidthRule;
 }

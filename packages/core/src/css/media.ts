@@ -1,4 +1,4 @@
-// Media conditions on the width of the viewport (Media Queries Level 4) as spans of viewport widths.
+// Media conditions on the width of the viewport and on the resolution (Media Queries Level 4) as spans of viewport widths.
 import type { Span } from './width-rule.ts';
 import { INITIAL_CONTEXT, readLength } from './length.ts';
 import { TokenReader } from './tokens.ts';
@@ -73,8 +73,31 @@ function sign(reader: TokenReader): string {
   return reader.take().text;
 }
 
+/** Device px per CSS px of the units of resolution. */
+const RESOLUTIONS: Partial<Record<string, number>> = { dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 };
+/** "96dpi" is 1×: what differs less than this is the same. */
+const SAME_DENSITY = 1e-6;
+
+/** All viewport widths where the screen's density is as asked, else none. */
+function resolution(reader: TokenReader, density: number): Span[] {
+  const name = reader.take();
+  reader.expect('colon', 'a colon is expected here, as in (min-resolution: 2dppx).');
+  const value = reader.expect('number', 'a resolution is expected here, such as 2dppx.');
+  const unit = RESOLUTIONS[value.unit];
+  if (unit === undefined) reader.fail(`“${value.unit}” is no unit of resolution; use dppx, x or dpi.`, value);
+  const more = density - value.value * unit;
+  const holds =
+    name.text === 'min-resolution'
+      ? more >= -SAME_DENSITY
+      : name.text === 'max-resolution'
+        ? more <= SAME_DENSITY
+        : Math.abs(more) <= SAME_DENSITY;
+  return holds ? [...ALL] : [];
+}
+
 /** What stands inside the parentheses of one feature. */
-function feature(reader: TokenReader): Span[] {
+function feature(reader: TokenReader, density: number): Span[] {
+  if (/^(?:min-|max-)?resolution$/.test(reader.next.text)) return resolution(reader, density);
   if (reader.next.kind !== 'name' || reader.peek(1).kind === 'open') {
     // "400px <= width", perhaps "400px <= width < 700px".
     const first = fixedLength(reader);
@@ -84,7 +107,7 @@ function feature(reader: TokenReader): Span[] {
     return intersection(left, compare(sign(reader), fixedLength(reader)));
   }
   if (!reader.is('name', 'width') && !reader.is('name', 'min-width') && !reader.is('name', 'max-width')) {
-    reader.fail(`only conditions on the width can be worked out here, not “${reader.next.text}”.`);
+    reader.fail(`only conditions on width and resolution can be worked out here, not “${reader.next.text}”.`);
   }
   const name = reader.take();
   if (name.text === 'width' && reader.is('close')) return [{ from: EXACT, to: Infinity }];
@@ -99,25 +122,25 @@ function widthName(reader: TokenReader): void {
   reader.take();
 }
 
-function inParentheses(reader: TokenReader): Span[] {
+function inParentheses(reader: TokenReader, density: number): Span[] {
   reader.expect('open', 'a condition in parentheses is expected here, such as (min-width: 700px).');
   const nested = reader.is('open') || reader.is('name', 'not');
-  const spans = nested ? readCondition(reader) : feature(reader);
+  const spans = nested ? readCondition(reader, density) : feature(reader, density);
   reader.expect('close', 'a closing parenthesis is missing.');
   return spans;
 }
 
 /**
- * Reads a media condition: the viewport widths at which it holds.
+ * Reads a media condition: the viewport widths at which it holds on a screen of this density.
  * @throws CssError that names the character.
  */
-export function readCondition(reader: TokenReader): Span[] {
-  if (reader.accept('name', 'not')) return complement(inParentheses(reader));
-  let spans = inParentheses(reader);
+export function readCondition(reader: TokenReader, density: number): Span[] {
+  if (reader.accept('name', 'not')) return complement(inParentheses(reader, density));
+  let spans = inParentheses(reader, density);
   const word = reader.next.text;
   if (word !== 'and' && word !== 'or') return spans;
   while (reader.accept('name', word)) {
-    const more = inParentheses(reader);
+    const more = inParentheses(reader, density);
     spans = word === 'and' ? intersection(spans, more) : union([...spans, ...more]);
   }
   if (reader.is('name', 'and') || reader.is('name', 'or')) {
@@ -127,11 +150,11 @@ export function readCondition(reader: TokenReader): Span[] {
 }
 
 /**
- * The viewport widths at which a media query list of width conditions holds: "(min-width: 700px), (width < 20em)".
+ * The viewport widths at which a media query list of conditions on width and resolution holds: "(min-width: 700px), (width < 20em)".
  * An empty list always holds.
  * @throws CssError that names the character.
  */
-export function parseMedia(text: string): Span[] {
+export function parseMedia(text: string, density = 1): Span[] {
   const reader = new TokenReader(text);
   if (reader.is('end')) return [...ALL];
   const spans: Span[] = [];
@@ -139,12 +162,12 @@ export function parseMedia(text: string): Span[] {
     // "all and (…)" and "screen and (…)": both are true of a page on a screen.
     const typed = reader.accept('name', 'all') || reader.accept('name', 'screen');
     if (typed && !reader.accept('name', 'and')) spans.push(...ALL);
-    else spans.push(...readCondition(reader));
+    else spans.push(...readCondition(reader, density));
   } while (reader.accept('comma'));
   if (!reader.is('end')) reader.fail('a comma or the end is expected here.');
   return union(spans);
 }
 
-/** True when a media query list holds at a viewport width. @throws CssError */
-export const mediaHolds = (text: string, viewport: number): boolean =>
-  parseMedia(text).some((span) => span.from <= viewport && viewport < span.to);
+/** True when a media query list holds at a viewport width and density. @throws CssError */
+export const mediaHolds = (text: string, viewport: number, density = 1): boolean =>
+  parseMedia(text, density).some((span) => span.from <= viewport && viewport < span.to);

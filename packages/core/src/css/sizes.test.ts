@@ -72,6 +72,16 @@ describe('writing', () => {
   ])('%s as %s', (text, written) => {
     expect(sizesOf(parseSizes(text))).toBe(written);
   });
+  test('a condition that every entry has besides', () => {
+    const rule = parseSizes('(min-width: 700px) 50vw, 100vw');
+    const dense = sizesOf(rule, { from: 0, to: Infinity }, '(min-resolution: 2.5dppx)');
+    expect(dense).toBe(
+      '(min-resolution: 2.5dppx) and (min-width: 700px) 50vw, (min-resolution: 2.5dppx) 100vw',
+    );
+    expect(widthAt(browserSizes(`${dense}, 10px`, 3), 800)).toBe(400);
+    expect(widthAt(browserSizes(`${dense}, 10px`, 2), 800)).toBe(10);
+    expect(widthAt(parseSizes(`${dense}, 10px`, { rem: 16, em: 16, density: 3 }), 600)).toBe(600);
+  });
   test('a source with a media condition needs no condition that it excludes', () => {
     const rule = parseSizes('(min-width: 700px) 50vw, 100vw');
     expect(sizesOf(rule, { from: 0, to: 700 })).toBe('100vw');

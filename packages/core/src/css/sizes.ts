@@ -28,7 +28,7 @@ function readEntry(reader: TokenReader, context: LengthContext): SourceSize {
     reader.fail('“auto” leaves the width to the page; there is nothing to work out before it is laid out.');
   }
   const conditional = reader.is('open') || reader.is('name', 'not');
-  const spans = conditional ? readCondition(reader) : null;
+  const spans = conditional ? readCondition(reader, context.density ?? 1) : null;
   if (conditional && (reader.is('comma') || reader.is('end'))) {
     reader.fail('after a condition comes a width, such as 50vw.');
   }
@@ -72,15 +72,16 @@ function splitAtCommas(text: string): string[] {
 
 /**
  * A `sizes` list as browsers read it: an entry with a mistake is left out, what comes after one without a
- * condition is not looked at, and 100vw holds where nothing else does. A condition on anything but the width
- * counts as a mistake, for it can't be worked out from the viewport's width.
+ * condition is not looked at, and 100vw holds where nothing else does. A condition on anything but width and
+ * resolution counts as a mistake, for it can't be worked out.
+ * @param density device px per CSS px.
  */
-export function browserSizes(text: string): WidthRule {
+export function browserSizes(text: string, density = 1): WidthRule {
   const entries: SourceSize[] = [];
   for (const part of splitAtCommas(text)) {
     try {
       const reader = new TokenReader(part);
-      const entry = readEntry(reader, INITIAL_CONTEXT);
+      const entry = readEntry(reader, { ...INITIAL_CONTEXT, density });
       if (!reader.is('end')) continue;
       entries.push(entry);
       if (!entry.spans) break;
@@ -111,6 +112,8 @@ export function cssLength(line: Pick<WidthPiece, 'vw' | 'px'>): string {
 const WIDEST = 10_000;
 /** Error that `sizes` may have, in CSS px. */
 const TOLERANCE = 1;
+
+const EVERYWHERE: Span = { from: 0, to: Infinity };
 
 interface Part {
   from: number;
@@ -170,10 +173,10 @@ function bentTwice(parts: readonly Part[], turn: number, bends: readonly number[
 /**
  * The `sizes` attribute of a rule with the fewest conditions that keep the error within 1 CSS px, largest
  * viewport first, the last length without a condition. `range` leaves out what a `<source media>` has already
- * excluded. From the top, each length takes in as many pieces as it can say; since a length that says a run
+ * excluded; `also` is a condition that every entry has besides. From the top, each length takes in as many pieces as it can say; since a length that says a run
  * says each part of it, no other split needs fewer.
  */
-export function sizesOf(rule: WidthRule, range: Span = { from: 0, to: Infinity }): string {
+export function sizesOf(rule: WidthRule, range: Span = EVERYWHERE, also: string | null = null): string {
   const parts: Part[] = rule
     .map((piece, i) => ({
       from: Math.max(piece.from, range.from),
@@ -194,9 +197,13 @@ export function sizesOf(rule: WidthRule, range: Span = { from: 0, to: Infinity }
     lengths.push({ from: parts[begin]!.from, text });
     end = begin;
   }
-  if (lengths.length === 0) return cssLength(pieceAt(rule, range.from));
+  if (lengths.length === 0) lengths.push({ from: range.from, text: cssLength(pieceAt(rule, range.from)) });
   return lengths
-    .map(({ from, text }, i) => (i === lengths.length - 1 ? text : `(min-width: ${trim(from)}px) ${text}`))
+    .map(({ from, text }, i) => {
+      const width = i === lengths.length - 1 ? null : `(min-width: ${trim(from)}px)`;
+      const conditions = [also, width].filter((condition) => condition !== null).join(' and ');
+      return conditions ? `${conditions} ${text}` : text;
+    })
     .join(', ');
 }
 

@@ -1,8 +1,9 @@
 // The markup of one photo in one slot: picture, srcset, sizes, width, height, loading, words.
 import type { PhotoRow, RowVariant, ShapeId } from '../contract/index.ts';
 import { cssLength, sizesOf } from '../css/sizes.ts';
-import { widthAt } from '../css/width-rule.ts';
+import { scaled, widthAt, type Span, type WidthRule } from '../css/width-rule.ts';
 import { cropFor } from '../geometry/geometry.ts';
+import { DENSE_SCREEN } from '../slots/devices.ts';
 import { ruleFor, type Slot, type SlotShape } from '../slots/slots.ts';
 import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
@@ -40,6 +41,16 @@ interface ShapePart {
   fallback: RowVariant;
 }
 
+/** `sizes` with a smaller width for screens denser than any file is planned for; see `DENSE_SCREEN`. */
+export function toldSizes(rule: WidthRule, range: Span): string {
+  const dense = sizesOf(
+    scaled(rule, DENSE_SCREEN.share),
+    range,
+    `(min-resolution: ${DENSE_SCREEN.from}dppx)`,
+  );
+  return `${dense}, ${sizesOf(rule, range)}`;
+}
+
 function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
   const { row, slot } = options;
   const stored = storedOf(row, slot, part.shape);
@@ -51,7 +62,7 @@ function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
   const reference = Math.min(1280, part.to - 1);
   return {
     part,
-    sizes: sizesOf(rule, part),
+    sizes: toldSizes(rule, part),
     byFormat,
     fallback: fallbackOf(plainFormat, widthAt(rule, reference)),
   };

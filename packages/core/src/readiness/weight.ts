@@ -3,7 +3,7 @@ import type { PhotoRow, RowVariant, SlotId } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { cropFor } from '../geometry/geometry.ts';
 import { slotsOf } from '../plan/plan.ts';
-import { PHONE } from '../slots/devices.ts';
+import { PHONE, toldWidth } from '../slots/devices.ts';
 import { chosenWidth, type Screen } from '../source/choice.ts';
 import { ruleFor, slotById, type Slot } from '../slots/slots.ts';
 
@@ -16,7 +16,7 @@ export function variantSentTo(row: PhotoRow, slot: Slot, screen: Screen): RowVar
   const display = widthAt(ruleFor(slot, part.shape, cropFor(row, part.shape)), screen.viewport);
   const width = chosenWidth(
     modern.map((v) => v.width),
-    display,
+    toldWidth(display, screen.density),
     screen.density,
   );
   return modern.find((v) => v.width === width) ?? null;

@@ -3,7 +3,7 @@ import type { Size } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
 import { chosenWidth } from '../source/choice.ts';
-import { DEFAULT_DEVICES, MOST_DENSITY, PHONE, type DeviceClass } from './devices.ts';
+import { DEFAULT_DEVICES, MOST_DENSITY, PHONE, toldWidth, type DeviceClass } from './devices.ts';
 import { fewestWidths, type WidthPlan } from './optimal-widths.ts';
 import { ruleFor, type Slot, type SlotShape } from './slots.ts';
 
@@ -95,7 +95,8 @@ const DENSITY_STEP = 0.25;
 export function viewingDensity(width: number, widths: readonly number[], demands: readonly Demand[]): number {
   // As it is chosen at the device's own density, and as it was planned for.
   const loads = ({ device, display, density }: Demand): boolean =>
-    [device.density, density].some((d) => chosenWidth(widths, display, d) === width);
+    chosenWidth(widths, toldWidth(display, device.density), device.density) === width ||
+    chosenWidth(widths, display, density) === width;
   const displays = demands.filter(loads).map(({ display }) => display);
   // Loaded by no device of the table: by one that lies between them.
   const density = displays.length > 0 ? width / Math.max(...displays) : 1;

@@ -54,7 +54,7 @@ export function chosenWidth(widths: readonly number[], display: number, density:
 
 /** The address that a browser loads from an `<img>` or `<source>`, or null when `srcset` holds nothing. */
 export function chosenUrl(srcset: string, sizes: string | null, screen: Screen): string | null {
-  const size = widthAt(browserSizes(sizes ?? ''), screen.viewport);
+  const size = widthAt(browserSizes(sizes ?? '', screen.density), screen.viewport);
   const { candidates } = parseSrcset(srcset);
   const dense = candidates.map(({ url, width, density }) => ({
     candidate: url,
