@@ -14,9 +14,26 @@ import {
 import { cropAt, findPhotos, knownPairs, knownPhotos, throughCodec, WIDTHS, type Half } from './photos.ts';
 import { logError, spearman } from './statistics.ts';
 
+/** One pair, cut down to the windows that count. */
 interface Sample {
   activity: WindowEnergies;
-  pairs: { errors: WindowEnergies; reference: number }[];
+  errors: WindowEnergies;
+  windows: number;
+  reference: number;
+}
+
+/** Windows below this share of the worst are left out: a high norm does not hear them under any model nearby. */
+const HEARD = 1 / 150;
+
+function cutDown(activity: WindowEnergies, errors: WindowEnergies, reference: number): Sample {
+  const seen = visibleEnergies(errors, errorWeights(activity, CALIBRATED));
+  const most = seen.reduce((a, b) => Math.max(a, b), 0);
+  const kept = [...seen.keys()].filter((i) => seen[i]! > most * HEARD);
+  const cut = (energies: WindowEnergies): WindowEnergies =>
+    energies.map((bands) =>
+      bands.map((own) => (own.length > 0 ? Float32Array.from(kept, (i) => own[i]!) : own)),
+    );
+  return { activity: cut(activity), errors: cut(errors), windows: seen.length, reference };
 }
 
 async function samplesOf(half: Half): Promise<Sample[]> {
@@ -30,13 +47,12 @@ async function samplesOf(half: Half): Promise<Sample[]> {
       const crop = await cropAt(path, width);
       const grid = gridOf(crop.width, crop.height);
       const planes = toOpponent(crop);
-      const sample: Sample = { activity: windowEnergies(planes, grid), pairs: [] };
+      const activity = windowEnergies(planes, grid);
       for (const pair of pairs.filter((p) => p.photo === id && p.width === width)) {
         const { pixels } = await throughCodec(crop, pair.format, pair.quality);
         const errors = windowEnergies(toOpponent(pixels, 255, planes), grid);
-        sample.pairs.push({ errors, reference: pair.reference });
+        samples.push(cutDown(activity, errors, pair.reference));
       }
-      samples.push(sample);
     }
   }
   return samples;
@@ -48,12 +64,10 @@ function scoresOf(
 ): { own: number[]; reference: number[] } {
   const own: number[] = [];
   const reference: number[] = [];
-  for (const { activity, pairs } of samples) {
-    const weights = errorWeights(activity, model);
-    for (const pair of pairs) {
-      own.push(pooled(visibleEnergies(pair.errors, weights), model));
-      reference.push(pair.reference);
-    }
+  for (const sample of samples) {
+    const seen = visibleEnergies(sample.errors, errorWeights(sample.activity, model));
+    own.push(pooled(seen, model, sample.windows));
+    reference.push(sample.reference);
   }
   return { own, reference };
 }
@@ -138,7 +152,7 @@ function fitted(samples: readonly Sample[], start: DifferenceModel, rounds: numb
       }
       steps[i]! *= 0.4;
     });
-    console.error(`round ${round + 1}: ${best.toFixed(4)}`);
+    console.error(`round ${round + 1}: ${best.toFixed(4)}`, JSON.stringify(model));
     if (Math.max(...steps.map(Math.abs)) < 0.005) break;
   }
   return model;

@@ -1,62 +1,92 @@
-// Where the quality search begins: the typical curve of ln D by quality and what tells a picture's offset from it.
-// Prints the numbers that packages/core/src/weight/prediction.ts holds, and how far they miss on the reporting half.
+// Where the quality search begins: the typical curve of ln D by quality, and what tells a picture's offset from it. Prints
+// the numbers that packages/core/src/weight/curves.ts and prediction.ts hold, and how far they miss on photographs that
+// they were not fitted to.
 // node bench/dist/calibration/ladders.js FOLDER…
-import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { DifferenceReference, type LossyFormat } from '@dusky-otter/core';
+import { DifferenceReference, type Curve, type LossyFormat } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
 import { cropAt, findPhotos, knownPhotos, LADDERS, throughCodec, type Half } from './photos.ts';
+import { leastSquares } from './statistics.ts';
 
-/** A JPEG that keeps colour at full size has a curve of its own. */
-export type Curve = LossyFormat | 'jpegFull';
+/** The ladders of the pairs, and one step more at the top. */
+const STEPS: Record<Curve, number[]> = {
+  jpeg: [...LADDERS.jpeg, 97],
+  jpegFull: [...LADDERS.jpeg, 98],
+  webp: [...LADDERS.webp, 98],
+  avif: [...LADDERS.avif, 93],
+};
+const CURVES = Object.keys(STEPS) as Curve[];
+const DENSITIES = [1, 1.5, 2];
+/** Curves run nearly parallel, but not quite: offsets are read off where the default target is met. */
+const AT = Math.log(2);
 
-const CURVES: [Curve, LossyFormat][] = [
-  ['jpeg', 'jpeg'],
-  ['jpegFull', 'jpeg'],
-  ['webp', 'webp'],
-  ['avif', 'avif'],
-];
-
-export interface Ladder {
-  photo: string;
+interface Ladder {
   half: Half;
-  width: number;
   density: number;
-  exposure: number[];
-  /** D and bytes by format, in the order of the ladder's qualities. */
-  steps: Record<Curve, { quality: number; bytes: number; difference: number }[]>;
+  features: number[];
+  /** ln D by step. */
+  logs: Record<Curve, number[]>;
+}
+
+async function laddersOf(path: string, half: Half, width: number): Promise<Ladder[]> {
+  const crop = await cropAt(path, width);
+  const references = DENSITIES.map((density) => new DifferenceReference(crop, density));
+  const ladders = references.map(({ density, exposure }): Ladder => {
+    const dense = Math.log(density);
+    const features = [1, ...exposure, Math.log((crop.width * crop.height) / 1e6), dense, dense * dense];
+    return { half, density, features, logs: { jpeg: [], jpegFull: [], webp: [], avif: [] } };
+  });
+  for (const curve of CURVES) {
+    const format: LossyFormat = curve === 'jpegFull' ? 'jpeg' : curve;
+    for (const quality of STEPS[curve]) {
+      const { pixels } = await throughCodec(crop, format, quality, curve === 'jpegFull');
+      references.forEach((reference, i) =>
+        ladders[i]!.logs[curve].push(Math.log(Math.max(1e-3, reference.differenceOf(pixels)))),
+      );
+    }
+  }
+  return ladders;
 }
 
 const paths = await findPhotos([join(ROOT, 'demo/photos'), ...process.argv.slice(2)]);
-const ladders: Ladder[] = [];
+const all: Ladder[] = [];
 for (const { id, half } of await knownPhotos()) {
   const path = paths.get(id);
   if (!path) continue;
-  for (const width of [360, 720, 1280]) {
-    const crop = await cropAt(path, width);
-    const references = [1, 1.5, 2].map((density) => new DifferenceReference(crop, density));
-    const own = references.map(({ density, exposure }): Ladder => ({
-      photo: id,
-      half,
-      width,
-      density,
-      exposure,
-      steps: { jpeg: [], jpegFull: [], webp: [], avif: [] },
-    }));
-    for (const [curve, format] of CURVES) {
-      for (const quality of LADDERS[format]) {
-        const { file, pixels } = await throughCodec(crop, format, quality, curve === 'jpegFull');
-        references.forEach((reference, i) =>
-          own[i]!.steps[curve].push({
-            quality,
-            bytes: file.length,
-            difference: reference.differenceOf(pixels),
-          }),
-        );
-      }
-    }
-    ladders.push(...own);
-  }
+  for (const width of [360, 720, 1280]) all.push(...(await laddersOf(path, half, width)));
   console.error(id);
 }
-await writeFile(process.env.OUT ?? '/dev/stdout', JSON.stringify(ladders));
+const fitted = all.filter(({ half }) => half === 'calibration');
+const plain = fitted.filter(({ density }) => density === 1);
+const mean = (values: number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
+const places = (value: number): string => value.toFixed(3);
+
+for (const curve of CURVES) {
+  const typical = STEPS[curve].map(
+    (quality, i) => [quality, mean(plain.map((l) => l.logs[curve][i]!))] as const,
+  );
+  /** How far the picture's own curve lies above the typical one where it passes D = 2. */
+  const offsetOf = ({ logs }: Ladder): number => {
+    const own = logs[curve];
+    let i = 1;
+    while (i < own.length - 1 && own[i]! > AT) i++;
+    const part = Math.min(1, Math.max(0, (AT - own[i - 1]!) / (own[i]! - own[i - 1]! || 1)));
+    return AT - (typical[i - 1]![1] + part * (typical[i]![1] - typical[i - 1]![1]));
+  };
+  const coefficients = leastSquares(
+    fitted.map((l) => l.features),
+    fitted.map(offsetOf),
+  );
+  const miss = (half: Half): string => {
+    const own = all.filter((l) => l.half === half);
+    const errors = own.map(
+      (l) => offsetOf(l) - l.features.reduce((sum, x, i) => sum + x * coefficients[i]!, 0),
+    );
+    return own.length > 0 ? places(Math.sqrt(mean(errors.map((e) => e * e)))) : 'none';
+  };
+  console.log(`${curve}: [${typical.map(([q, log]) => `[${q}, ${places(log)}]`).join(', ')}],`);
+  console.log(`${curve}: [${coefficients.map(places).join(', ')}],`);
+  console.log(
+    `  rms of what is missed: calibration ${miss('calibration')}, reporting ${miss('reporting')}, demo ${miss('demo')}`,
+  );
+}

@@ -31,3 +31,24 @@ export function spearman(a: readonly number[], b: readonly number[]): number {
 /** Root mean square of the natural log of a ÷ b: 0.1 is about 10 % off. */
 export const logError = (a: readonly number[], b: readonly number[]): number =>
   Math.sqrt(a.reduce((sum, value, i) => sum + Math.log(value / b[i]!) ** 2, 0) / a.length);
+
+/** Coefficients b with the least Σ (y − X·b)², by Gaussian elimination of the normal equations with pivots. */
+export function leastSquares(rows: readonly (readonly number[])[], y: readonly number[]): number[] {
+  const n = rows[0]!.length;
+  const system = Array.from({ length: n }, (_, i) =>
+    Array.from({ length: n + 1 }, (__, j) =>
+      rows.reduce((sum, row, k) => sum + row[i]! * (j < n ? row[j]! : y[k]!), 0),
+    ),
+  );
+  for (let i = 0; i < n; i++) {
+    let pivot = i;
+    for (let r = i + 1; r < n; r++) if (Math.abs(system[r]![i]!) > Math.abs(system[pivot]![i]!)) pivot = r;
+    [system[i], system[pivot]] = [system[pivot]!, system[i]!];
+    for (let r = 0; r < n; r++) {
+      if (r === i) continue;
+      const factor = system[r]![i]! / system[i]![i]!;
+      for (let c = i; c <= n; c++) system[r]![c]! -= factor * system[i]![c]!;
+    }
+  }
+  return system.map((row, i) => row[n]! / row[i]!);
+}

@@ -1,4 +1,4 @@
-// The numbers of the visible difference, found once by calibration (docs/visible-difference.md).
+// The numbers of the visible difference, found once by calibration (docs/methods/visible-difference.md).
 
 export interface DifferenceModel {
   /**

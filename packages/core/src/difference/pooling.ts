@@ -17,8 +17,11 @@ export function visibleEnergies(errors: WindowEnergies, weights: WindowEnergies)
 /** Below this share of the worst window's energy a window adds nothing to a high norm. */
 const WORTH = 1 / 20;
 
-/** A high norm, in which a small damaged region counts, beside the root mean square of the whole. */
-export function pooled(energies: Float32Array, model: DifferenceModel): number {
+/**
+ * A high norm, in which a small damaged region counts, beside the root mean square of the whole.
+ * @param windows of the picture, where `energies` holds only those that count.
+ */
+export function pooled(energies: Float32Array, model: DifferenceModel, windows = energies.length): number {
   const { norm, wholeShare, areaPower, scale, power } = model;
   let most = 0;
   let total = 0;
@@ -29,7 +32,7 @@ export function pooled(energies: Float32Array, model: DifferenceModel): number {
   if (most === 0) return 0;
   let sum = 0;
   for (const energy of energies) if (energy > most * WORTH) sum += (energy / most) ** (norm / 2);
-  const area = (energies.length / 10_000) ** areaPower;
+  const area = (windows / 10_000) ** areaPower;
   const peak = Math.sqrt(most) * (sum / area) ** (1 / norm);
-  return scale * (peak + wholeShare * Math.sqrt(total / energies.length)) ** power;
+  return scale * (peak + wholeShare * Math.sqrt(total / windows)) ** power;
 }

@@ -36,7 +36,7 @@ describe('a picture', () => {
     expect(sources).toHaveLength(1);
     expect(sources[0]).toMatchObject({
       type: 'image/avif',
-      sizes: '(min-resolution: 2.5dppx) min(66.6667vw - 21.3333px, 480px), min(100vw - 32px, 720px)',
+      sizes: '(min-resolution: 2.5dppx) min(66.6vw - 21.312px, 479.52px), min(100vw - 32px, 720px)',
     });
     expect(sources[0]!.media).toBeUndefined();
     expect(img.srcset).toMatch(/3x2-\d+\.jpeg \d+w/);

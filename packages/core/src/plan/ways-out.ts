@@ -34,9 +34,9 @@ export interface OverBudget {
   ways: WayOut[];
 }
 
-/** How bytes go with width where only one width is known, and with D: measured on the demo (docs/budgets.md). */
-const BYTES_BY_WIDTH = 1.5;
-const BYTES_BY_DIFFERENCE = -0.9;
+/** How bytes go with width where only one width is known, and with D: measured (docs/methods/budgets.md). */
+const BYTES_BY_WIDTH = 1.6;
+const BYTES_BY_DIFFERENCE = -1.1;
 
 interface Known {
   width: number;

@@ -19,7 +19,7 @@ export const QUALITY_RANGE: Record<Curve, readonly [number, number]> = {
 };
 
 /**
- * ln D by quality, averaged over the photographs of the calibration half (docs/quality-search.md). A picture's
+ * ln D by quality, averaged over the photographs of the calibration half (docs/methods/quality-search.md). A picture's
  * own curve runs nearly parallel: how much it lies above or below is its "offset".
  */
 const TYPICAL: Record<Curve, readonly (readonly [quality: number, logD: number])[]> = {

@@ -14,7 +14,7 @@ export function formatsFor(
   return [policy.modern, treatment.kind === 'transparent-graphic' ? 'png' : 'jpeg'];
 }
 
-/** AVIF effort, by measurement at equal visible difference (docs/quality-search.md). */
+/** AVIF effort, by measurement at equal visible difference (docs/methods/quality-search.md). */
 const AVIF_EFFORT = 1;
 
 /**

@@ -15,7 +15,7 @@ export interface Features {
 type Coefficients = readonly [number, number, number, number, number, number, number];
 
 /**
- * Least squares over the calibration half (docs/quality-search.md): constant, three exposures, ln of megapixels, ln of
+ * Least squares over the calibration half (docs/methods/quality-search.md): constant, three exposures, ln of megapixels, ln of
  * the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {

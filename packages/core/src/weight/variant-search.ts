@@ -14,7 +14,7 @@ export type VariantAttempt = Attempt & Trial;
 
 /**
  * From this quality on a JPEG buys more with colour at full size: what stays visible then is mostly the colour that
- * was thrown away (measured, docs/quality-search.md).
+ * was thrown away (measured, docs/methods/quality-search.md).
  */
 const FULL_CHROMA_FROM = 90;
 /** How much a picture's offset on the full-colour curve follows that on the plain one, of what it has more than expected. */
