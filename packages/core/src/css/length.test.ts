@@ -1,7 +1,7 @@
 // CSS lengths: by hand, against a plain evaluation at many viewports, and mistakes by their character.
 import { describe, expect, test } from '@jest/globals';
+import { cssErrorOf } from '../testing/css-error.ts';
 import { chance, type Chance } from '../testing/random.ts';
-import { CssError } from './errors.ts';
 import { INITIAL_CONTEXT, parseLength } from './length.ts';
 import { parseMedia, mediaHolds } from './media.ts';
 import { constant, valueOf, pieceAt, type WidthRule } from './width-rule.ts';
@@ -62,7 +62,7 @@ describe('lengths', () => {
     ['10px!', 4, 'no meaning'],
     ['calc(10px, 2px)', 0, 'one expression'],
   ])('%j fails at %d', (text, position, reason) => {
-    const error = thrown(() => parseLength(text));
+    const error = cssErrorOf(() => parseLength(text));
     expect(error.message).toContain(reason);
     expect(error.position).toBe(position);
     if (position < text.length)
@@ -102,16 +102,6 @@ function expression(luck: Chance, depth: number): { css: string; value: (viewpor
     default:
       return { css: `max(${a.css}, ${b.css})`, value: (v) => Math.max(a.value(v), b.value(v)) };
   }
-}
-
-function thrown(act: () => unknown): CssError {
-  try {
-    act();
-  } catch (error) {
-    if (error instanceof CssError) return error;
-    throw error;
-  }
-  throw new Error('Nothing was wrong.');
 }
 
 describe('media conditions', () => {
@@ -257,7 +247,7 @@ describe('media conditions', () => {
     ['(min-resolution 2x)', 16, 'colon'],
     ['print', 0, 'in parentheses'],
   ])('%s fails at %d', (media, position, reason) => {
-    const error = thrown(() => parseMedia(media));
+    const error = cssErrorOf(() => parseMedia(media));
     expect([error.position, error.message]).toEqual([position, expect.stringContaining(reason)]);
   });
 });

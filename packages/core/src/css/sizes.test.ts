@@ -1,8 +1,8 @@
 // The `sizes` attribute: the HTML standard's examples, what browsers forgive, and what is written back.
 import { describe, expect, test } from '@jest/globals';
 import { SLOTS } from '../slots/slots.ts';
+import { cssErrorOf } from '../testing/css-error.ts';
 import { chance } from '../testing/random.ts';
-import { CssError } from './errors.ts';
 import { browserSizes, cssLength, cssWidths, parseSizes, sizesOf } from './sizes.ts';
 import { joined, widthAt, type WidthRule } from './width-rule.ts';
 
@@ -32,13 +32,8 @@ describe('reading', () => {
     ['(min-width: 700px) 50vw 20px', 24, 'comma or the end'],
     ['(min-width: 700px) 50%', 19, 'container'],
   ])('%j is refused at %d', (text, position, reason) => {
-    expect.assertions(2);
-    try {
-      parseSizes(text);
-    } catch (error) {
-      expect((error as CssError).position).toBe(position);
-      expect((error as CssError).message).toContain(reason);
-    }
+    const error = cssErrorOf(() => parseSizes(text));
+    expect([error.position, error.message]).toEqual([position, expect.stringContaining(reason)]);
   });
   test.each([
     ['', 1],

@@ -4,10 +4,10 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { OriginalFacts, OutputFormat, Rect } from '@dusky-otter/core';
+import type { OutputFormat, Rect } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { DEMO } from '../testing/server.ts';
-import { inspect } from './inspect.ts';
+import { takenInto, type TakenFile } from '../testing/taken.ts';
 import type { MadeVariant } from './protocol.ts';
 import { render } from './render.ts';
 
@@ -19,27 +19,10 @@ afterAll(() => rm(folder, { recursive: true, force: true }));
 
 let count = 0;
 
-async function taken(bytes: Buffer): Promise<{ path: string; facts: OriginalFacts }> {
-  const path = join(folder, `original-${++count}`);
-  await writeFile(path, bytes);
-  const hash = createHash('sha256').update(bytes).digest('hex');
-  const views = { row: `${path}.row.webp`, bench: `${path}.bench.webp` };
-  return {
-    path,
-    facts: await inspect({
-      kind: 'inspect',
-      path,
-      hash,
-      bytes: bytes.length,
-      limitPixels: 1e8,
-      incoming: folder,
-      views,
-    }),
-  };
-}
+const taken = (bytes: Buffer): Promise<TakenFile> => takenInto(folder, `original-${++count}`, bytes);
 
 async function variant(
-  { path, facts }: { path: string; facts: OriginalFacts },
+  { path, facts }: TakenFile,
   crop: Rect,
   width: number,
   height: number,

@@ -1,7 +1,7 @@
 // Searched files judged by decoding them, with the core's own measure applied from outside; palettes that are exact.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
@@ -9,13 +9,12 @@ import {
   treatmentOf,
   visibleDifference,
   type EncoderSettings,
-  type OriginalFacts,
   type OutputFormat,
   type Pixels,
 } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { DEMO } from '../testing/server.ts';
-import { inspect } from './inspect.ts';
+import { takenInto, type TakenFile } from '../testing/taken.ts';
 import type { MadeVariant, RenderOutput } from './protocol.ts';
 import { render } from './render.ts';
 import { decodeCrop } from './source.ts';
@@ -26,28 +25,11 @@ beforeAll(async () => {
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
-async function taken(bytes: Buffer, name: string): Promise<{ path: string; facts: OriginalFacts }> {
-  const path = join(folder, name);
-  await writeFile(path, bytes);
-  const hash = createHash('sha256').update(bytes).digest('hex');
-  const views = { row: `${path}.row.webp`, bench: `${path}.bench.webp` };
-  const job = {
-    kind: 'inspect' as const,
-    path,
-    hash,
-    bytes: bytes.length,
-    limitPixels: 1e8,
-    incoming: folder,
-    views,
-  };
-  return { path, facts: await inspect(job) };
-}
-
-type Source = Awaited<ReturnType<typeof taken>>;
+const taken = (bytes: Buffer, name: string): Promise<TakenFile> => takenInto(folder, name, bytes);
 
 const SIZE = { width: 360, height: 240 };
 
-const outputOf = (source: Source, format: OutputFormat, settings: EncoderSettings): RenderOutput => {
+const outputOf = (source: TakenFile, format: OutputFormat, settings: EncoderSettings): RenderOutput => {
   const key = createHash('sha256')
     .update(JSON.stringify([source.facts.hash, format, settings]))
     .digest('hex');
@@ -56,7 +38,7 @@ const outputOf = (source: Source, format: OutputFormat, settings: EncoderSetting
 
 const crop = { x: 0, y: 0, width: 3000, height: 2000 };
 
-async function rendered(source: Source, outputs: RenderOutput[]): Promise<MadeVariant[]> {
+async function rendered(source: TakenFile, outputs: RenderOutput[]): Promise<MadeVariant[]> {
   const made: MadeVariant[] = [];
   const job = { kind: 'render' as const, ...source, incoming: folder, crop, outputs };
   await render(

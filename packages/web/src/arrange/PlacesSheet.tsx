@@ -1,5 +1,5 @@
 // What holds for the whole set: its name, its default slots, and how its site makes files.
-import { SLOTS, TARGET_NAMES, TARGETS, type SlotId, type TargetName } from '@dusky-otter/core';
+import { SLOTS, TARGET_NAMES, TARGETS, type Policy, type SlotId, type TargetName } from '@dusky-otter/core';
 import { useDraft } from '../state/draft.ts';
 import { edit, useWork } from '../state/store.ts';
 import { Sheet } from '../ui/Sheet.tsx';
@@ -28,6 +28,24 @@ function NameField({ name }: { name: string }) {
   );
 }
 
+interface ChoiceProps {
+  group: string;
+  name: string;
+  hint: string;
+  chosen: boolean;
+  onChoose: () => void;
+}
+
+function Choice({ group, name, hint, chosen, onChoose }: ChoiceProps) {
+  return (
+    <label className="flex items-baseline gap-2 border-t border-rule py-1.5">
+      <input type="radio" name={group} className="accent-kelp" checked={chosen} onChange={onChoose} />
+      {name}
+      <span className="ml-auto text-[12px] text-ink-2">{hint}</span>
+    </label>
+  );
+}
+
 export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   const set = useWork((state) => state.set);
   if (!set) return null;
@@ -37,6 +55,8 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
     );
     edit('places of the set', [{ kind: 'set', change: { slots } }]);
   };
+  const change = (label: string, part: Partial<Policy>) =>
+    edit(label, [{ kind: 'set', change: { policy: { ...set.policy, ...part } } }]);
   return (
     <Sheet
       open={open}
@@ -66,42 +86,27 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
         <fieldset>
           <legend className="mb-1 font-semibold">Faithfulness, for all sets of the site</legend>
           {TARGET_NAMES.map((target) => (
-            <label key={target} className="flex items-baseline gap-2 border-t border-rule py-1.5">
-              <input
-                type="radio"
-                name="target"
-                className="accent-kelp"
-                checked={set.policy.target === target}
-                onChange={() =>
-                  edit('faithfulness', [{ kind: 'set', change: { policy: { ...set.policy, target } } }])
-                }
-              />
-              {target}
-              <span className="ml-auto text-[12px] text-ink-2">
-                {TARGETS_SAID[target]}; visible difference up to {TARGETS[target]}
-              </span>
-            </label>
+            <Choice
+              key={target}
+              group="target"
+              name={target}
+              hint={`${TARGETS_SAID[target]}; visible difference up to ${TARGETS[target]}`}
+              chosen={set.policy.target === target}
+              onChoose={() => change('faithfulness', { target })}
+            />
           ))}
         </fieldset>
         <fieldset>
           <legend className="mb-1 font-semibold">Modern format, for all sets of the site</legend>
           {(['avif', 'webp'] as const).map((modern) => (
-            <label key={modern} className="flex items-baseline gap-2 border-t border-rule py-1.5">
-              <input
-                type="radio"
-                name="modern"
-                className="accent-kelp"
-                checked={set.policy.modern === modern}
-                onChange={() =>
-                  edit('modern format', [{ kind: 'set', change: { policy: { ...set.policy, modern } } }])
-                }
-              />
-              {modern === 'avif' ? 'AVIF' : 'WebP'}
-              <span className="ml-auto text-[12px] text-ink-2">
-                {modern === 'avif' ? 'smallest files' : 'made faster, read by older browsers'}; a JPEG or PNG
-                goes with it
-              </span>
-            </label>
+            <Choice
+              key={modern}
+              group="modern"
+              name={modern === 'avif' ? 'AVIF' : 'WebP'}
+              hint={`${modern === 'avif' ? 'smallest files' : 'made faster, read by older browsers'}; a JPEG or PNG goes with it`}
+              chosen={set.policy.modern === modern}
+              onChoose={() => change('modern format', { modern })}
+            />
           ))}
         </fieldset>
       </div>

@@ -1,0 +1,29 @@
+// For tests: a file taken in without a server, as the codec sees it.
+import { createHash } from 'node:crypto';
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { OriginalFacts } from '@dusky-otter/core';
+import { inspect } from '../codec/inspect.ts';
+
+export interface TakenFile {
+  path: string;
+  facts: OriginalFacts;
+}
+
+/** Writes a file into a folder and inspects it. @throws RefusedError */
+export async function takenInto(folder: string, name: string, bytes: Buffer): Promise<TakenFile> {
+  const path = join(folder, name);
+  await writeFile(path, bytes);
+  const hash = createHash('sha256').update(bytes).digest('hex');
+  const views = { row: `${path}.row.webp`, bench: `${path}.bench.webp` };
+  const job = {
+    kind: 'inspect' as const,
+    path,
+    hash,
+    bytes: bytes.length,
+    limitPixels: 1e8,
+    incoming: folder,
+    views,
+  };
+  return { path, facts: await inspect(job) };
+}
