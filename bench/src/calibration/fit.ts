@@ -23,7 +23,7 @@ interface Sample {
 }
 
 /** Windows below this share of the worst are left out: a high norm does not hear them under any model nearby. */
-const HEARD = 1 / 150;
+const HEARD = 1 / 30;
 
 function cutDown(activity: WindowEnergies, errors: WindowEnergies, reference: number): Sample {
   const seen = visibleEnergies(errors, errorWeights(activity, CALIBRATED));

@@ -1,7 +1,7 @@
 // Where the quality search begins: the typical curve of ln D by quality, and what tells a picture's offset from it. Prints
 // the numbers that packages/core/src/weight/curves.ts and prediction.ts hold, and how far they miss on photographs that
 // they were not fitted to.
-// node bench/dist/calibration/ladders.js FOLDER…
+// node bench/dist/calibration/ladders.js FOLDER… (HALF=calibration: nothing but what is fitted)
 import { join } from 'node:path';
 import { DifferenceReference, type Curve, type LossyFormat } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
@@ -52,8 +52,8 @@ const paths = await findPhotos([join(ROOT, 'demo/photos'), ...process.argv.slice
 const all: Ladder[] = [];
 for (const { id, half } of await knownPhotos()) {
   const path = paths.get(id);
-  if (!path) continue;
-  for (const width of [360, 720, 1280]) all.push(...(await laddersOf(path, half, width)));
+  if (!path || (process.env.HALF && process.env.HALF !== half)) continue;
+  for (const width of [360, 960]) all.push(...(await laddersOf(path, half, width)));
   console.error(id);
 }
 const fitted = all.filter(({ half }) => half === 'calibration');

@@ -28,18 +28,18 @@ export interface DifferenceModel {
 /** Fitted to the `butteraugli` program on the photographs of the calibration half. */
 export const CALIBRATED: DifferenceModel = {
   weights: [
-    [-0.367, 1.295, 1.622, 0, -3],
-    [-Infinity, -1, -0.298, 2.232, -3],
-    [-Infinity, -2, -1, -0.554, -3],
+    [-0.167, 1.295, 1.622, 0.2, -3],
+    [-Infinity, -0.8, -0.098, 2.432, -3],
+    [-Infinity, -2, -1, -0.354, -3],
   ],
-  hides: [84.9, 1.06, 1.14, 20.09, 0],
+  hides: [103.7, 1.295, 0.933, 16.45, 0],
   hidesAround: 23.96,
-  lightHidesColour: 71.6,
-  colourHidesColour: 1.22,
+  lightHidesColour: 58.6,
+  colourHidesColour: 1.49,
   maskPower: 1.165,
   norm: 14.85,
-  wholeShare: 0.001,
-  areaPower: 0.287,
+  wholeShare: 0.0008,
+  areaPower: 0.235,
   scale: 132,
   power: 0.928,
 };

@@ -19,10 +19,10 @@ type Coefficients = readonly [number, number, number, number, number, number, nu
  * the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {
-  jpeg: [0.144, 0.024, -0.291, 0.753, 0.034, -0.623, -0.299],
-  jpegFull: [0.099, -0.077, 0.075, 0.21, 0.045, -0.737, 0.035],
-  webp: [0.153, 0.09, -0.241, 0.564, 0.032, -0.442, -0.602],
-  avif: [-0.025, 0.02, -0.57, 0.721, 0.054, -0.559, -0.692],
+  jpeg: [0.089, 0.067, -0.644, 1.13, 0.028, -0.561, -0.459],
+  jpegFull: [0.073, -0.035, -0.194, 0.501, 0.035, -0.767, -0.096],
+  webp: [0.175, 0.089, -0.292, 0.64, 0.024, -0.526, -0.537],
+  avif: [-0.015, 0.039, -0.632, 0.782, 0.051, -0.517, -0.787],
 };
 
 /** Offset from the typical curve, in ln D, expected for a picture. */
