@@ -2,9 +2,15 @@
 import type { DifferenceModel } from './model.ts';
 import type { WindowEnergies } from './windows.ts';
 
-/** Every value to a power between 0 and 2. */
-const raised = (values: Float32Array, power: number): Float32Array =>
-  values.map((value) => (value > 0 ? Math.exp(power * Math.log(value)) : 0));
+/** Sums of one or two lists, each to a power between 0 and 2. Plain loops: this runs for every file that is judged. */
+function raised(power: number, values: Float32Array, more?: Float32Array): Float32Array {
+  const result = new Float32Array(values.length);
+  for (let i = 0; i < result.length; i++) {
+    const value = values[i]! + (more ? more[i]! : 0);
+    if (value > 0) result[i] = Math.exp(power * Math.log(value));
+  }
+  return result;
+}
 
 /**
  * Per channel, band and window what an error's energy counts: weight of the band ÷ (1 + what hides it)². Lightness
@@ -16,31 +22,45 @@ const raised = (values: Float32Array, power: number): Float32Array =>
 export function errorWeights(activity: WindowEnergies, model: DifferenceModel): WindowEnergies {
   const [lightness, greenRed, blueYellow] = activity as [Float32Array[], Float32Array[], Float32Array[]];
   const power = model.maskPower / 2;
-  const light = lightness.map((own) => raised(own, power));
-  // Both colours hide each other alike.
-  const colour = greenRed.map((own, band) =>
-    raised(
-      own.map((value, i) => value + blueYellow[band]![i]!),
-      power,
-    ),
+  const nothing = new Float32Array(lightness[0]!.length);
+  // What hides nothing need not be raised; the three finer bands hide what is beside them.
+  const light = lightness.map((own, band) =>
+    band < 3 || model.hides[band]! > 0 ? raised(power, own) : nothing,
   );
-  const nothing = new Float32Array(light[0]!.length);
+  // Both colours hide each other alike: what stays of an error is the same for both.
+  const colour = greenRed.map((own, band) => raised(power, own, blueYellow[band]));
+  const { colourHidesColour, lightHidesColour, hidesAround } = model;
+  const ofColour = colour.map((own) =>
+    unhidden(own, colourHidesColour, light[1]!, light[2]!, lightHidesColour),
+  );
+  const ofLight = light.map((own, band) => {
+    const finer = band === 1 || band === 2 ? light[band - 1]! : nothing;
+    const coarser = band < 2 ? light[band + 1]! : nothing;
+    return unhidden(own, model.hides[band]!, finer, coarser, hidesAround);
+  });
   return model.weights.map((bands, channel) =>
     bands.map((logWeight, band) => {
       const weight = Math.exp(logWeight);
-      const isLight = channel === 0;
-      const own = isLight ? light[band]! : colour[band]!;
-      const [hides, around] = isLight
-        ? [model.hides[band]!, model.hidesAround]
-        : [model.colourHidesColour, model.lightHidesColour];
-      const finer = !isLight ? light[1]! : band === 1 || band === 2 ? light[band - 1]! : nothing;
-      const coarser = !isLight ? light[2]! : band < 2 ? light[band + 1]! : nothing;
-      const result = new Float32Array(own.length);
-      for (let i = 0; i < result.length; i++) {
-        const mask = 1 + hides * own[i]! + around * (finer[i]! + coarser[i]!);
-        result[i] = weight / (mask * mask);
-      }
+      const share = (channel === 0 ? ofLight : ofColour)[band]!;
+      const result = new Float32Array(share.length);
+      for (let i = 0; i < result.length; i++) result[i] = weight * share[i]!;
       return result;
     }),
   );
+}
+
+/** Share of an error's energy that stays visible beside what is in the picture: 1 ÷ (1 + what hides it)². */
+function unhidden(
+  own: Float32Array,
+  hides: number,
+  finer: Float32Array,
+  coarser: Float32Array,
+  around: number,
+): Float32Array {
+  const result = new Float32Array(own.length);
+  for (let i = 0; i < result.length; i++) {
+    const mask = 1 + hides * own[i]! + around * (finer[i]! + coarser[i]!);
+    result[i] = 1 / (mask * mask);
+  }
+  return result;
 }
