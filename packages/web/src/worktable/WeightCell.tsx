@@ -88,6 +88,15 @@ export function WeightCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
   );
 }
 
+/** How far the files are from the original at most, in a sentence; nothing where that was not measured. */
+function differenceOf(made: readonly RowVariant[]): string {
+  const worst = Math.max(...made.map((v) => v.difference ?? -1));
+  const target = made.find((v) => v.target !== null)?.target;
+  if (worst < 0) return '';
+  if (worst === 0) return 'Every pixel is as in the original.';
+  return `Visible difference ${worst.toFixed(2)} at most${target ? `, of ${target} allowed` : ''}.`;
+}
+
 /** Every place of the row with its bar and figures. */
 export function WeightsCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
   const weights = phoneWeights(row, setSlots);
@@ -122,9 +131,12 @@ export function WeightsCell({ row, setSlots }: { row: PhotoRow; setSlots: readon
           <span className="text-rust">■ {failure}</span>
         ) : (
           <>
-            {treatmentOf(row.original).reason} {made.length} of {row.variants.length} files,{' '}
-            {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))} in all; the original has{' '}
-            {bytesInWords(row.original.bytes)}.
+            <p>{treatmentOf(row.original).reason}</p>
+            <p>
+              {made.length} of {row.variants.length} files,{' '}
+              {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))} in all; the original has{' '}
+              {bytesInWords(row.original.bytes)}. {differenceOf(made)}
+            </p>
           </>
         )}
       </div>
