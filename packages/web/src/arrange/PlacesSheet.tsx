@@ -5,7 +5,7 @@ import { edit, useWork } from '../state/store.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 
 const TARGETS_SAID: Record<TargetName, string> = {
-  exacting: 'for pictures that are looked at closely, about half as heavy again',
+  exacting: 'for pictures that are looked at closely',
   clean: 'passes unnoticed on a page',
   lean: 'for quick pages; a trained eye finds traces',
 };
@@ -41,7 +41,7 @@ function Choice({ group, name, hint, chosen, onChoose }: ChoiceProps) {
     <label className="flex items-baseline gap-2 border-t border-rule py-1.5">
       <input type="radio" name={group} className="accent-kelp" checked={chosen} onChange={onChoose} />
       {name}
-      <span className="ml-auto text-[12px] text-ink-2">{hint}</span>
+      <span className="ml-auto text-right text-[12px] text-ink-2">{hint}</span>
     </label>
   );
 }
