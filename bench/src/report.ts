@@ -21,4 +21,11 @@ export async function report(name: string, about: string, rows: Figures[], summa
   );
 }
 
+/** For tables: a number with so many decimal places at most. */
+export const rounded = (value: number, places = 3): number => Number(value.toFixed(places));
+
+/** The middle value, the upper of two. */
+export const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[values.length >> 1]!;
+
 export const seconds = (from: number): number => Math.round((performance.now() - from) / 10) / 100;

@@ -80,7 +80,6 @@ function cost(samples: readonly Sample[], model: DifferenceModel): number {
 
 /** One number of the model that may move, with how it is read and written. Steps are natural, or of logarithms. */
 interface Dial {
-  name: string;
   get: (model: DifferenceModel) => number;
   set: (model: DifferenceModel, value: number) => DifferenceModel;
 }
@@ -98,7 +97,6 @@ function dials(): Dial[] {
       .map((band): Dial => {
         const floor = channel === 2 ? FLOORS[band]! - (band === 1 ? 1 : 0) : FLOORS[band]!;
         return {
-          name: `weights ${channel} ${band}`,
           get: (m) => m.weights[channel]![band]!,
           set: (m, value) => {
             const rows = m.weights.map((row) => [...row]) as [number[], number[], number[]];
@@ -109,7 +107,6 @@ function dials(): Dial[] {
       }),
   );
   const hides = [0, 1, 2, 3].map((band): Dial => ({
-    name: `hides ${band}`,
     get: (m) => Math.log(Math.max(0.01, m.hides[band]!)),
     set: (m, value) => ({ ...m, hides: m.hides.map((own, i) => (i === band ? Math.exp(value) : own)) }),
   }));
@@ -126,7 +123,6 @@ function dials(): Dial[] {
       'power',
     ] as const
   ).map((key): Dial => ({
-    name: key,
     get: (m) => Math.log(Math.max(1e-3, m[key])),
     set: (m, value) => ({ ...m, [key]: Math.exp(value) }),
   }));

@@ -3,7 +3,7 @@
 // they were not fitted to.
 // node bench/dist/calibration/ladders.js FOLDER… (HALF=calibration: nothing but what is fitted)
 import { join } from 'node:path';
-import { DifferenceReference, type Curve, type LossyFormat } from '@dusky-otter/core';
+import { DifferenceReference, featureVector, type Curve, type LossyFormat } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
 import { cropAt, findPhotos, knownPhotos, LADDERS, throughCodec, type Half } from './photos.ts';
 import { leastSquares } from './statistics.ts';
@@ -32,8 +32,7 @@ async function laddersOf(path: string, half: Half, width: number): Promise<Ladde
   const crop = await cropAt(path, width);
   const references = DENSITIES.map((density) => new DifferenceReference(crop, density));
   const ladders = references.map(({ density, exposure }): Ladder => {
-    const dense = Math.log(density);
-    const features = [1, ...exposure, Math.log((crop.width * crop.height) / 1e6), dense, dense * dense];
+    const features = featureVector({ exposure, width: crop.width, height: crop.height, density });
     return { half, density, features, logs: { jpeg: [], jpegFull: [], webp: [], avif: [] } };
   });
   for (const curve of CURVES) {

@@ -2,11 +2,9 @@
 // that the calibration has not seen. The made-up demo photos are always there; real ones in CALIBRATION_PHOTOS.
 import { join } from 'node:path';
 import { DifferenceReference, type Pixels } from '@dusky-otter/core';
-import { report, ROOT, type Figures } from '../report.ts';
+import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 import { cropAt, findPhotos, knownPairs, knownPhotos, throughCodec, WIDTHS } from '../calibration/photos.ts';
 import { logError, spearman } from '../calibration/statistics.ts';
-
-const rounded = (value: number, places = 3): number => Number(value.toFixed(places));
 
 interface Scored {
   half: string;
@@ -77,7 +75,7 @@ async function medianTime(times: number, act: () => unknown): Promise<number> {
     await act();
     found.push(performance.now() - from);
   }
-  return found.sort((a, b) => a - b)[times >> 1]!;
+  return median(found);
 }
 
 const path = paths.get('d04')!;

@@ -16,17 +16,16 @@ import { batchesOf } from '../../../packages/server/dist/prepare/batches.js';
 import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
 import { render } from '../../../packages/server/dist/codec/render.js';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
-import { decodeCrop, fromRaw, type RawPicture } from '../../../packages/server/dist/codec/source.js';
+import { decodeCrop, fromRaw, resized, type RawPicture } from '../../../packages/server/dist/codec/source.js';
 import { demoSet, type DemoSet } from '../demo.ts';
 import { atFixedQuality, FIXED } from '../fixed.ts';
-import { report, type Figures } from '../report.ts';
+import { median, report, rounded, type Figures } from '../report.ts';
 
 sharp.concurrency(1);
 sharp.cache(false);
 const TARGET = TARGETS[DEFAULT_POLICY.target];
 const FORMATS = Object.keys(FIXED) as LossyFormat[];
-const rounded = (value: number, places = 2): number => Number(value.toFixed(places));
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+const hundredths = (value: number): number => rounded(value, 2);
 
 interface Sized {
   name: string;
@@ -44,11 +43,7 @@ async function sizesOf({ photos, setSlots }: DemoSet): Promise<Sized[]> {
       const source = await decodeCrop(photo.path, photo.original, crop);
       for (const { width, height, settings, format } of outputs) {
         if (format !== 'jpeg') continue;
-        const { data, info } = await fromRaw(source)
-          .resize(width, height, { fit: 'fill' })
-          .raw()
-          .toBuffer({ resolveWithObject: true });
-        const picture = { data, width: info.width, height: info.height, channels: info.channels };
+        const picture = await resized(source, width, height);
         const name = `${photo.fileName} ${width} × ${height} at ${settings.density}×`;
         found.push({ name, picture, density: settings.density ?? 1, sized: new SizedPicture(picture) });
       }
@@ -160,20 +155,20 @@ for (const format of FORMATS) {
     format,
     files: sizes.length,
     'kB searched': Math.round(bytes / 1000),
-    'worst D': rounded(worst),
-    'median D': rounded(median(differences)),
+    'worst D': hundredths(worst),
+    'median D': hundredths(median(differences)),
     'above target': differences.filter((d) => d > TARGET).length,
-    encodes: rounded(searched.reduce((sum, s) => sum + s.encodes, 0) / searched.length),
+    encodes: hundredths(searched.reduce((sum, s) => sum + s.encodes, 0) / searched.length),
     'most encodes': Math.max(...searched.map((s) => s.encodes)),
     qualities: `${Math.min(...searched.map((s) => s.quality))} to ${Math.max(...searched.map((s) => s.quality))}`,
     'fixed quality': FIXED[format],
     'kB fixed': Math.round(fixed.bytes / 1000),
-    'worst D fixed': rounded(Math.max(...fixed.differences)),
-    'median D fixed': rounded(median(fixed.differences)),
+    'worst D fixed': hundredths(Math.max(...fixed.differences)),
+    'median D fixed': hundredths(median(fixed.differences)),
     'fixed above target': fixed.differences.filter((d) => d > TARGET).length,
     'quality needed for the same worst D': needed?.quality ?? null,
     'kB needed': needed ? Math.round(needed.bytes / 1000) : null,
-    'searched ÷ needed': needed ? rounded(bytes / needed.bytes) : null,
+    'searched ÷ needed': needed ? hundredths(bytes / needed.bytes) : null,
   });
 }
 
@@ -213,7 +208,7 @@ async function timeRatio(): Promise<Figures> {
     'files of the demo set': count,
     's with search': rounded(times.search / 2000, 1),
     's at fixed quality': rounded(times.fixed / 2000, 1),
-    'time ratio': rounded(times.search / times.fixed),
+    'time ratio': hundredths(times.search / times.fixed),
   };
 }
 

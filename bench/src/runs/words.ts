@@ -1,8 +1,15 @@
 // Word checks: precision and recall on the labelled alt texts, and the time for a page of 2,000 photos.
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { checkWords, sameAlts, scoresOf, WORD_CHECKS, type LabelledAlt, type Words } from '@dusky-otter/core';
-import { report, ROOT, type Figures } from '../report.ts';
+import {
+  checkWords,
+  sameAlts,
+  scoresOf,
+  WORD_CHECKS,
+  wordsOfLabelled,
+  type LabelledAlt,
+} from '@dusky-otter/core';
+import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 
 const PHOTOS = 2000;
 const texts = JSON.parse(
@@ -12,14 +19,8 @@ const texts = JSON.parse(
 /** A page of the labelled texts again and again, every second one with a mark of its own. */
 const page = Array.from({ length: PHOTOS }, (_, id) => {
   const text = texts[id % texts.length]!;
-  const words: Words = {
-    role: text.role === undefined ? 'informative' : text.role,
-    alt: id % 2 && text.alt ? `${text.alt} (${id})` : text.alt,
-    caption: text.caption ?? '',
-    title: text.title ?? '',
-    credit: '',
-    longDescription: '',
-  };
+  const alt = id % 2 && text.alt ? `${text.alt} (${id})` : text.alt;
+  const words = wordsOfLabelled({ ...text, alt });
   return { id, words, fileName: text.file ?? `DSC0${id}.JPG`, nearby: text.nearby ?? [] };
 });
 
@@ -51,12 +52,12 @@ const rows: Figures[] = scoresOf(
   code,
   labelled,
   found,
-  precision: Number(precision.toFixed(3)),
-  recall: Number(recall.toFixed(3)),
+  precision: rounded(precision),
+  recall: rounded(recall),
 }));
 await report('words', `precision and recall on ${texts.length} labelled alt texts`, rows, {
   photos: PHOTOS,
   findings: checkPage(),
   'ms the first time': Math.round(times[0]!),
-  'ms, median of 15': Math.round([...times].sort((a, b) => a - b)[7]! * 10) / 10,
+  'ms, median of 15': rounded(median(times), 1),
 });

@@ -7,11 +7,16 @@ export const MOST_STRAIGHTENING = 15;
 
 const radians = (degrees: number): number => (degrees * Math.PI) / 180;
 
-/** Box around a picture turned by an angle: what a codec's rotation gives, in px, rounded up. */
-export function turnedBox({ width, height }: Size, degrees: number): Size {
+/** What a rectangle takes up when it is turned by an angle, not rounded. */
+function turned({ width, height }: Size, degrees: number): Size {
   const [sin, cos] = [Math.abs(Math.sin(radians(degrees))), Math.cos(radians(degrees))];
-  const whole = (side: number): number => Math.ceil(side - 1e-9);
-  return { width: whole(width * cos + height * sin), height: whole(width * sin + height * cos) };
+  return { width: width * cos + height * sin, height: width * sin + height * cos };
+}
+
+/** Box around a picture turned by an angle: what a codec's rotation gives, in px, rounded up. */
+export function turnedBox(picture: Size, degrees: number): Size {
+  const { width, height } = turned(picture, degrees);
+  return { width: Math.ceil(width - 1e-9), height: Math.ceil(height - 1e-9) };
 }
 
 /**
@@ -49,20 +54,14 @@ export function straighten(
     height: Math.max(1, picture.height - Math.SQRT2),
   };
   let width = Math.max(1, Math.floor(largestTurned(room, ratio, degrees)));
-  const needs = (w: number, h: number): Size => ({
-    width: w * cos + h * Math.abs(sin),
-    height: w * Math.abs(sin) + h * cos,
-  });
   let height = heightFor(width, ratio);
-  while (
-    width > 1 &&
-    (needs(width, height).width > room.width || needs(width, height).height > room.height)
-  ) {
+  let need = turned({ width, height }, degrees);
+  while (width > 1 && (need.width > room.width || need.height > room.height)) {
     width -= 1;
     height = heightFor(width, ratio);
+    need = turned({ width, height }, degrees);
   }
   // The centre, from the picture's middle in the picture's own directions, may move by what is left.
-  const need = needs(width, height);
   const [slackX, slackY] = [
     Math.max(0, room.width - need.width) / 2,
     Math.max(0, room.height - need.height) / 2,

@@ -50,6 +50,15 @@ export const MIME: Record<OutputFormat, string> = {
   gif: 'image/gif',
 };
 
+/** As editors read them. */
+export const FORMAT_NAMES: Record<OutputFormat, string> = {
+  avif: 'AVIF',
+  webp: 'WebP',
+  jpeg: 'JPEG',
+  png: 'PNG',
+  gif: 'GIF',
+};
+
 export const EXTENSION: Record<OutputFormat, string> = {
   avif: 'avif',
   webp: 'webp',

@@ -12,7 +12,7 @@ export interface Treatment {
 }
 
 /** A palette holds as many; with fewer colours a picture is flat whatever it shows. */
-const PALETTE = 256;
+export const PALETTE = 256;
 /** Share of what is not plain ground that few colours must cover; soft edges of letters make up the rest. */
 const COVERED = 0.6;
 /** Formats whose own loss has left noise in every flat area: nothing is exact in them any more. */

@@ -25,9 +25,14 @@ const COEFFICIENTS: Record<Curve, Coefficients> = {
   avif: [-0.015, 0.039, -0.632, 0.782, 0.051, -0.517, -0.787],
 };
 
-/** Offset from the typical curve, in ln D, expected for a picture. */
-export function predictedOffset(curve: Curve, { exposure, width, height, density }: Features): number {
+/** What the coefficients are for, in their order; the fit is made with the same. */
+export function featureVector({ exposure, width, height, density }: Features): number[] {
   const dense = Math.log(density);
-  const features = [1, ...exposure, Math.log((width * height) / 1e6), dense, dense * dense];
+  return [1, ...exposure, Math.log((width * height) / 1e6), dense, dense * dense];
+}
+
+/** Offset from the typical curve, in ln D, expected for a picture. */
+export function predictedOffset(curve: Curve, known: Features): number {
+  const features = featureVector(known);
   return COEFFICIENTS[curve].reduce((sum, factor, i) => sum + factor * features[i]!, 0);
 }

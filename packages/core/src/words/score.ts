@@ -1,5 +1,5 @@
 // The labelled alt texts, and how a set of findings does against them.
-import type { Role } from '../contract/index.ts';
+import type { Role, Words } from '../contract/index.ts';
 import { checkWords } from './checks.ts';
 import type { WordCheckCode } from './checks/finding.ts';
 import { sameAlts } from './checks/repetition.ts';
@@ -31,6 +31,16 @@ export interface CheckScore {
   wrong: string[];
 }
 
+/** A labelled text as a photo's words. */
+export const wordsOfLabelled = ({ role, alt, caption, title }: LabelledAlt): Words => ({
+  role: role === undefined ? 'informative' : role,
+  alt,
+  caption: caption ?? '',
+  title: title ?? '',
+  credit: '',
+  longDescription: '',
+});
+
 /** What the checks find in each labelled text, page by page. */
 export function findingsOf(texts: readonly LabelledAlt[]): WordCheckCode[][] {
   const pages = new Map<string, ReturnType<typeof sameAlts>>();
@@ -43,15 +53,7 @@ export function findingsOf(texts: readonly LabelledAlt[]): WordCheckCode[][] {
     pages.set(page, sameAlts(photos));
   }
   return texts.map((text, id) => {
-    const words = {
-      role: text.role === undefined ? ('informative' as const) : text.role,
-      alt: text.alt,
-      caption: text.caption ?? '',
-      title: text.title ?? '',
-      credit: '',
-      longDescription: '',
-    };
-    return checkWords(words, text.file ?? 'DSC09999.JPG', {
+    return checkWords(wordsOfLabelled(text), text.file ?? 'DSC09999.JPG', {
       nearby: text.nearby ?? [],
       ...(text.target && { target: text.target }),
       sameAs: pages.get(text.page ?? '')?.get(id) ?? [],

@@ -1,10 +1,7 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
-import { contentOf, type EncoderSettings, type OutputFormat } from '@dusky-otter/core';
+import { contentOf, PALETTE, type EncoderSettings, type OutputFormat } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
-import { fromRaw, type RawPicture } from './source.ts';
-
-/** A palette holds as many colours. */
-const PALETTE = 256;
+import { fromRaw, rawOf, type RawPicture } from './source.ts';
 
 /** Encodes with a variant's settings; a quality must be given where one is searched for. */
 export function encode(
@@ -37,10 +34,7 @@ export function encode(
   }
 }
 
-export async function decode(file: Buffer): Promise<RawPicture> {
-  const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
-}
+export const decode = (file: Buffer): Promise<RawPicture> => rawOf(sharp(file));
 
 /** The pixels as RGB and alpha, for comparing what different files hold. */
 const solid = async (picture: Sharp): Promise<Buffer> =>

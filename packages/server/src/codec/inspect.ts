@@ -10,13 +10,13 @@ import {
   type PictureContent,
   type Size,
 } from '@dusky-otter/core';
-import type { Metadata, Sharp } from 'sharp';
+import type { Metadata } from 'sharp';
 import { RefusedError } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
 import { findWords } from './found-words.ts';
 import type { InspectJob } from './protocol.ts';
 import { sniff } from './sniff.ts';
-import { drawingSize, fromRaw, openFile, type RawPicture } from './source.ts';
+import { drawingSize, fromRaw, openFile, rawOf, type RawPicture } from './source.ts';
 
 /** Long side in px of the pictures that screens show. */
 const ROW_VIEW = 480;
@@ -42,30 +42,21 @@ function uprightSize(meta: Metadata): Size {
 /** The whole picture decoded once, upright, at most 1600 px: a file that ends too early fails here. */
 async function decodeView(job: InspectJob, isSvg: boolean, size: Size): Promise<RawPicture> {
   const source = await openFile(job.path, isSvg, false, isSvg ? size : undefined);
-  const { data, info } = await (isSvg ? fromRaw(await rawOf(source)) : source.autoOrient())
-    .resize(BENCH_VIEW, BENCH_VIEW, { fit: 'inside', withoutEnlargement: true })
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
-}
-
-async function rawOf(source: Sharp): Promise<RawPicture> {
-  const { data, info } = await source.raw().toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
+  const upright = isSvg ? fromRaw(await rawOf(source)) : source.autoOrient();
+  return rawOf(
+    upright.resize(BENCH_VIEW, BENCH_VIEW, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb'),
+  );
 }
 
 /** Long side in px at which the first guess of a focal point looks for the subject. */
 const GUESS_SIDE = 200;
 
-/** A first guess of the focal point, as fractions in thousandths. */
+/** A first guess of the focal point, as fractions. */
 async function attentionOf(view: RawPicture): Promise<{ x: number; y: number }> {
   const small = await rawOf(
     fromRaw(view).resize(GUESS_SIDE, GUESS_SIDE, { fit: 'inside', withoutEnlargement: true }),
   );
-  const { x, y } = guessFocalPoint(small);
-  const thousandths = (value: number): number => Math.round(value * 1000) / 1000;
-  return { x: thousandths(x), y: thousandths(y) };
+  return guessFocalPoint(small);
 }
 
 /** Long side in px of the sample that colours are counted in: every so many pixels, none mixed. */

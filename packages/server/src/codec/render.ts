@@ -4,16 +4,7 @@ import { hashOfFile, writeWhole } from '../vault/vault.ts';
 import { encode } from './encode.ts';
 import type { MadeVariant, RenderJob, RenderOutput } from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
-import { decodeCrop, fromRaw, openFile, type RawPicture } from './source.ts';
-
-async function resized(source: RawPicture, width: number, height: number): Promise<RawPicture> {
-  if (source.width === width && source.height === height) return source;
-  const { data, info } = await fromRaw(source)
-    .resize(width, height, { fit: 'fill' })
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
-}
+import { decodeCrop, openFile, resized } from './source.ts';
 
 async function encodeAnimation(job: RenderJob, output: RenderOutput): Promise<Encoded> {
   const { x, y, width, height } = job.crop;

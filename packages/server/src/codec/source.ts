@@ -37,19 +37,25 @@ export interface RawPicture {
   channels: 1 | 2 | 3 | 4;
 }
 
+/** The pixels that a sharp pipeline ends in. */
+export async function rawOf(picture: Sharp): Promise<RawPicture> {
+  const { data, info } = await picture.raw().toBuffer({ resolveWithObject: true });
+  return { data, width: info.width, height: info.height, channels: info.channels };
+}
+
 /** The crop of a still picture: decoded, turned upright, in sRGB, 8 bits a channel. */
 export async function decodeCrop(path: string, facts: OriginalFacts, crop: Rect): Promise<RawPicture> {
   const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
   const source = await openFile(path, facts.format === 'svg', false, facts);
-  const { data, info } = await source
-    .autoOrient()
-    .extract(region)
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
+  return rawOf(source.autoOrient().extract(region).toColourspace('srgb'));
 }
 
 /** A raw picture as a sharp input. */
 export const fromRaw = ({ data, width, height, channels }: RawPicture): Sharp =>
   sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
+
+/** Scaled to exactly this size, in px; the picture itself when it has it already. */
+export async function resized(source: RawPicture, width: number, height: number): Promise<RawPicture> {
+  if (source.width === width && source.height === height) return source;
+  return rawOf(fromRaw(source).resize(width, height, { fit: 'fill' }));
+}

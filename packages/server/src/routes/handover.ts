@@ -36,9 +36,9 @@ async function partsOf(parts: Parts, request: Query): Promise<HandoverParts> {
   return { site: site.name, set: set.name, policy: site.policy, setSlots: set.slots, rows, names };
 }
 
-function markupOf(row: PhotoRow, { setSlots, ...parts }: HandoverParts, only: string | undefined): string[] {
+function markupOf(row: PhotoRow, parts: HandoverParts, only: string | undefined): string[] {
   const pathOf = pathsIn(parts);
-  const slots = slotsOf(row, setSlots).filter((id) => only === undefined || id === only);
+  const slots = slotsOf(row, parts.setSlots).filter((id) => only === undefined || id === only);
   return SLOTS.filter((slot) => slots.includes(slot.id)).map((slot) => {
     const first = slot.loading === 'first';
     const figure = figureMarkup({ row, slot, first, urlOf: (variant) => pathOf(row, variant) });

@@ -1,5 +1,13 @@
 // What holds for the whole set: its name, its default slots, and how its site makes files.
-import { SLOTS, TARGET_NAMES, TARGETS, type Policy, type SlotId, type TargetName } from '@dusky-otter/core';
+import {
+  FORMAT_NAMES,
+  SLOTS,
+  TARGET_NAMES,
+  TARGETS,
+  type Policy,
+  type SlotId,
+  type TargetName,
+} from '@dusky-otter/core';
 import { useDraft } from '../state/draft.ts';
 import { edit, useWork } from '../state/store.ts';
 import { Sheet } from '../ui/Sheet.tsx';
@@ -102,7 +110,7 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
             <Choice
               key={modern}
               group="modern"
-              name={modern === 'avif' ? 'AVIF' : 'WebP'}
+              name={FORMAT_NAMES[modern]}
               hint={`${modern === 'avif' ? 'smallest files' : 'made faster, read by older browsers'}; a JPEG or PNG goes with it`}
               chosen={set.policy.modern === modern}
               onChoose={() => change('modern format', { modern })}

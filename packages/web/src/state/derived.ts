@@ -11,7 +11,7 @@ import {
   type SlotId,
 } from '@dusky-otter/core';
 import { useMemo } from 'react';
-import { useWork } from './store.ts';
+import { useWork, type WorkState } from './store.ts';
 
 const NO_SLOTS: readonly SlotId[] = [];
 const kept = new WeakMap<PhotoRow, { slots: readonly SlotId[]; others: string; concerns: Concern[] }>();
@@ -26,32 +26,24 @@ export function concernsFor(row: PhotoRow, slots: readonly SlotId[], same: SameA
   return concerns;
 }
 
-const keptSame = new WeakMap<readonly PhotoRow[], SameAlts>();
-
-/** Which photos of the table share an alt text: found once for all cells. */
-function sameAltsFor(rows: readonly PhotoRow[]): SameAlts {
-  let same = keptSame.get(rows);
-  if (!same) {
-    same = sameAltsOf(rows);
-    keptSame.set(rows, same);
-  }
-  return same;
+/** A selector whose result is found once for all cells and kept as long as the table's rows stay the same. */
+function keptByRows<T extends object>(find: (state: WorkState) => T): (state: WorkState) => T {
+  const kept = new WeakMap<readonly PhotoRow[], T>();
+  return (state) => {
+    const value = kept.get(state.rows) ?? find(state);
+    kept.set(state.rows, value);
+    return value;
+  };
 }
 
-export const useSameAlts = (): SameAlts => useWork((state) => sameAltsFor(state.rows));
+const sameAltsIn = keptByRows(({ rows }): SameAlts => sameAltsOf(rows));
+const namesIn = keptByRows(({ rows, binned }) => speakingNames([...rows, ...binned]));
 
-const keptNames = new WeakMap<readonly PhotoRow[], Map<number, string>>();
+/** Which photos of the table share an alt text. */
+export const useSameAlts = (): SameAlts => useWork(sameAltsIn);
 
 /** Speaking part of the file names of the set's photos, those in the bin too. */
-export const useNames = (): ReadonlyMap<number, string> =>
-  useWork(({ rows, binned }) => {
-    let names = keptNames.get(rows);
-    if (!names) {
-      names = speakingNames([...rows, ...binned]);
-      keptNames.set(rows, names);
-    }
-    return names;
-  });
+export const useNames = (): ReadonlyMap<number, string> => useWork(namesIn);
 
 export const useSetSlots = (): readonly SlotId[] => useWork((state) => state.set?.slots ?? NO_SLOTS);
 

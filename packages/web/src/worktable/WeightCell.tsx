@@ -1,11 +1,11 @@
 // The weight of a row against its budget: as one bar on the table, and place by place at Weigh.
 import {
   bytesInWords,
+  FORMAT_NAMES,
   phoneWeights,
   RETINA_LAPTOP,
   treatmentOf,
   variantSentTo,
-  type OutputFormat,
   type PhotoRow,
   type RowVariant,
   type SlotId,
@@ -39,17 +39,9 @@ function Bar({ weight, row }: { weight: SlotWeight; row: PhotoRow }) {
   );
 }
 
-const FORMATS: Record<OutputFormat, string> = {
-  avif: 'AVIF',
-  webp: 'WebP',
-  jpeg: 'JPEG',
-  png: 'PNG',
-  gif: 'GIF',
-};
-
 /** How a file came about: size, format, the quality that was found and how far it is from the original. */
 function madeOf({ width, format, quality, difference, target }: RowVariant): string {
-  const encoded = `${width} px, ${FORMATS[format]}${quality === null ? '' : ` at quality ${quality}`}`;
+  const encoded = `${width} px, ${FORMAT_NAMES[format]}${quality === null ? '' : ` at quality ${quality}`}`;
   if (difference === null) return encoded;
   if (difference === 0) return `${encoded}, lossless`;
   return `${encoded}, visible difference ${difference.toFixed(2)}${target === null ? '' : ` of ${target} allowed`}`;
