@@ -1,14 +1,20 @@
 import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 import { defineConfig } from 'eslint/config';
 import ts from 'typescript-eslint';
 
 export default defineConfig(
   { ignores: ['**/dist/**', '**/dist-types/**', '**/.data*/**', 'test-results/**'] },
   js.configs.recommended,
-  ts.configs.strict,
+  {
+    // A text of an editor or of a file must never make an expression go back and forth for ever.
+    plugins: { regexp },
+    rules: { 'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }] },
+  },
   {
     files: ['**/*.ts', '**/*.tsx'],
+    extends: [ts.configs.strictTypeChecked],
     languageOptions: {
       parserOptions: {
         projectService: { allowDefaultProject: ['playwright.config.ts', 'packages/web/vite.config.ts'] },
@@ -16,15 +22,17 @@ export default defineConfig(
       },
     },
     rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-extraneous-class': 'off',
+      // Numbers in sentences are what they look like.
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true, allowBoolean: true, allowNullish: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],
       'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
     },
   },
   {
-    files: ['packages/web/**/*.tsx'],
+    files: ['packages/web/**/*.ts', 'packages/web/**/*.tsx'],
     plugins: { 'react-hooks': hooks },
     rules: hooks.configs.recommended.rules,
   },

@@ -30,6 +30,8 @@ export * from './plan/plan.ts';
 export * from './plan/ways-out.ts';
 export * from './weight/hull.ts';
 export * from './weight/page-budget.ts';
+export * from './csv/csv.ts';
+export * from './words/text.ts';
 export * from './words/checks/finding.ts';
 export * from './words/checks/repetition.ts';
 export * from './words/checks.ts';

@@ -73,6 +73,8 @@ export interface OriginalFacts {
   /** The first guess of what a crop should be about, as fractions. */
   attention: { x: number; y: number };
   found: { alt: string; caption: string; title: string; credit: string };
+  /** What is wrong with the file although most of its picture is there, as a sentence; null for a sound one. */
+  damage: string | null;
 }
 
 export type SlotId = 'hero' | 'column' | 'half' | 'grid' | 'viewer';
@@ -183,6 +185,8 @@ export interface StoredFacts {
 export interface PhotoSet extends SetDecisions {
   id: number;
   version: number;
+  /** Speaking names that have gone out, each with the photo it belongs to for good. */
+  published: Record<string, number>;
 }
 
 export interface Preparation {
@@ -217,6 +221,8 @@ export interface SetSummary {
   name: string;
   photos: number;
   cover: string | null;
+  /** Why the set can't be opened, as a sentence; null where it can. */
+  problem: string | null;
 }
 
 export type TakeInResult =
@@ -231,6 +237,10 @@ export type SetEvent =
   | { type: 'preparation'; preparation: Preparation }
   | ({ type: 'variant'; photoId: number; key: string } & StoredFacts)
   | { type: 'failed'; photoId: number; keys: string[]; sentence: string }
+  /** Stored files that turned out to be lost or changed: they are being made again. */
+  | { type: 'unmade'; keys: string[] }
+  /** Events were missed: what is known of the set must be read anew. */
+  | { type: 'reset' }
   | { type: 'rows'; rows: PhotoRow[] }
   | { type: 'set'; set: PhotoSet; edits: EditDepth }
   | { type: 'refusals'; refusals: Refusal[] };

@@ -207,11 +207,14 @@ export function sizesOf(rule: WidthRule, range: Span = EVERYWHERE, also: string 
     .join(', ');
 }
 
-/** The same rule as CSS declarations for a selector: widths on the page and `sizes` can't drift apart. */
+/**
+ * The same rule as CSS declarations for a selector: widths on the page and `sizes` can't drift apart. Parts of the
+ * viewport are written in `cqw`, parts of the page's body: where a scroll bar takes room, 100vw is wider than the page.
+ */
 export function cssWidths(selector: string, rule: WidthRule): string {
   return rule
     .map((piece) => {
-      const body = `${selector} { width: ${cssLength(piece)}; }`;
+      const body = `${selector} { width: ${cssLength(piece).replace(/(?<=\d)vw/g, 'cqw')}; }`;
       return piece.from === 0 ? body : `@media (min-width: ${trim(piece.from)}px) { ${body} }`;
     })
     .join('\n');

@@ -21,11 +21,16 @@ const SPACE = /(?:\s|\/\*[^]*?\*\/)+/y;
 const SIGN = /<=|>=|[-+*/<>=]/y;
 const MARKS: Partial<Record<string, TokenKind>> = { '(': 'open', ')': 'close', ',': 'comma', ':': 'colon' };
 
+/** Characters of the longest expression that is read: nobody writes more, and rules of rules take longer than they are long. */
+const LONGEST_EXPRESSION = 2_000;
+
 /**
  * Splits CSS text into tokens, with an end token last.
- * @throws CssError at a character that can't begin a token.
+ * @throws CssError at a character that can't begin a token, or where the text is longer than 2,000 characters.
  */
 export function tokenize(text: string): Token[] {
+  if (text.length > LONGEST_EXPRESSION)
+    throw new CssError(text, LONGEST_EXPRESSION, `an expression has up to ${LONGEST_EXPRESSION} characters.`);
   const tokens: Token[] = [];
   let at = 0;
   let spaced = false;

@@ -12,6 +12,7 @@ import type {
 } from '../contract/index.ts';
 import { cropProblem } from '../geometry/geometry.ts';
 import { isSlotId } from '../slots/slots.ts';
+import { LONGEST_TEXT } from '../words/text.ts';
 
 export type PhotoCommand =
   | { kind: 'focal'; photo: number; focal: FocalPoint }
@@ -34,8 +35,6 @@ export const isPhotoCommand = (command: Command): command is PhotoCommand => com
 
 /** Raised when a command can't be carried out; the message is a sentence for the editor. */
 export class CommandError extends Error {}
-
-const LONGEST_TEXT = 10_000;
 
 function checkSlots(slots: readonly string[]): void {
   const unknown = slots.find((id) => !isSlotId(id));

@@ -172,3 +172,23 @@ describe('what is wrong with a crop', () => {
     else expect(found).toMatch(problem);
   });
 });
+
+describe('crops of a few pixels', () => {
+  const picture = { width: 3000, height: 2000 };
+  test.each([
+    [1, 1, '3:1'],
+    [2, 1, '3:1'],
+    [1, 3, '1:1'],
+    [4, 4, '4:5'],
+  ] as const)('%d × %d is not %s', (width, height, shape) => {
+    expect(cropProblem({ x: 0, y: 0, width, height }, shape, picture)).toMatch(/does not have the shape/);
+  });
+  test.each([
+    [3, 1, '3:1'],
+    [16, 5, '3:1'],
+    [301, 100, '3:1'],
+    [13, 16, '4:5'],
+  ] as const)('%d × %d is %s', (width, height, shape) => {
+    expect(cropProblem({ x: 0, y: 0, width, height }, shape, picture)).toBeNull();
+  });
+});

@@ -110,6 +110,9 @@ export function resizeRect(
   };
 }
 
+/** Natural logarithm of the stretch that is still rounding: a tenth, which only crops of about ten pixels reach. */
+const MOST_STRETCHED = 0.1;
+
 /** What is wrong with a crop for a shape of a picture, as a sentence, or null when it is right. */
 export function cropProblem(rect: Rect, shape: ShapeId, picture: Size): string | null {
   const whole = [rect.x, rect.y, rect.width, rect.height].every(Number.isInteger);
@@ -125,8 +128,9 @@ export function cropProblem(rect: Rect, shape: ShapeId, picture: Size): string |
   }
   if (shape === 'own') return null;
   const ratio = ratioOf(shape, picture);
-  // Half a pixel on either side is rounding; more would stretch the picture.
-  const fits =
+  // A pixel more or less is rounding. Of a crop of a few pixels it is a good part, and would stretch the picture.
+  const rounded =
     Math.abs(rect.width - rect.height * ratio) <= ratio || Math.abs(rect.height - rect.width / ratio) <= 1;
-  return fits ? null : `The crop of ${rect.width} × ${rect.height} px does not have the shape ${shape}.`;
+  const stretched = Math.abs(Math.log(rect.width / rect.height / ratio)) > MOST_STRETCHED;
+  return rounded && !stretched ? null : `The crop of ${rect.width} × ${rect.height} px does not have the shape ${shape}.`;
 }

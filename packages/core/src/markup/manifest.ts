@@ -1,4 +1,5 @@
 // The machine-readable part of a hand-over: manifest.json and words.csv.
+import { writeCsv } from '../csv/csv.ts';
 import type { PhotoRow, Policy, RowVariant, SlotId } from '../contract/index.ts';
 import { cropFor } from '../geometry/geometry.ts';
 import { slotsOf } from '../plan/plan.ts';
@@ -27,6 +28,7 @@ export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: Manife
       sha256: row.original.hash,
       width: row.original.width,
       height: row.original.height,
+      mayBeDamaged: row.original.damage,
       focal: row.focal,
       words: row.words,
       slots: slotsOf(row, setSlots),
@@ -54,9 +56,7 @@ export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: Manife
   };
 }
 
-const cell = (value: string): string => (/[",\r\n]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value);
-
-/** RFC 4180: comma, CRLF, quotes doubled. One row a photo. */
+/** One row a photo; see `writeCsv` for how it is read back. */
 export function wordsCsv(rows: readonly PhotoRow[]): string {
   const head = ['file', 'sha256', 'role', 'alt text', 'caption', 'title', 'credit', 'long description'];
   const lines = rows.map(({ fileName, original, words }) => [
@@ -69,5 +69,5 @@ export function wordsCsv(rows: readonly PhotoRow[]): string {
     words.credit,
     words.longDescription,
   ]);
-  return [head, ...lines].map((line) => line.map(cell).join(',') + '\r\n').join('');
+  return writeCsv([head, ...lines]);
 }

@@ -2,10 +2,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { parse, parseFragment, defaultTreeAdapter as tree } from 'parse5';
 import type { DefaultTreeAdapterMap } from 'parse5';
-import type { PhotoRow, RowVariant } from '../contract/index.ts';
+import type { PhotoRow, Role, RowVariant } from '../contract/index.ts';
 import { slotById } from '../slots/slots.ts';
 import { sampleRow } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
+import { indent } from './html.ts';
 import { manifestOf, wordsCsv } from './manifest.ts';
 import { pageMarkup, stylesheet } from './page.ts';
 import { figureMarkup, pictureMarkup } from './picture.ts';
@@ -76,6 +77,12 @@ describe('a picture', () => {
     const alt = 'A "wide" bowl & <script>alert(1)</script>';
     expect(pictureOf({ ...row, words: { ...row.words, alt } }, 'grid').img.alt).toBe(alt);
   });
+  test('line breaks and tabs in words stay what they are, however deep the markup is indented', () => {
+    const row = sampleRow(['grid']);
+    const alt = 'A bowl.\nA jar.\r\nA\tcup.';
+    const html = figureMarkup({ row: { ...row, words: { ...row.words, alt } }, slot: slotById('grid'), urlOf, first: false })!;
+    expect(attributes(all(parseFragment(indent(html, 4)), 'img')[0]!).alt).toBe('A bowl.\nA jar.\nA\tcup.');
+  });
   test('nothing before every shape has a stored file', () => {
     const row = sampleRow(['hero']);
     const half = {
@@ -99,6 +106,19 @@ describe('a figure', () => {
       '<figcaption>Bowls &amp; jars <small>Photo: Gullmoor Pottery</small></figcaption>',
     );
     expect(html).toContain('Words are missing');
+  });
+  test('a long description stands below, folded, in paragraphs', () => {
+    const row = sampleRow(['grid']);
+    const said = (longDescription: string, role: Role = 'complex') =>
+      figureMarkup({ row: { ...row, words: { ...row.words, role, longDescription } }, slot: slotById('grid'), urlOf, first: false })!;
+    const details = all(parseFragment(said('On the <left> a jar.\nOld.\n\n\nOn the right a cup.')), 'details')[0]!;
+    expect(all(details, 'p').map((p) => (p.childNodes[0] as { value: string }).value)).toEqual([
+      'On the <left> a jar. Old.',
+      'On the right a cup.',
+    ]);
+    expect(all(details, 'summary')).toHaveLength(1);
+    expect(said('  ')).not.toContain('details');
+    expect(said('A line', 'decorative')).not.toContain('details');
   });
   test('in the viewer is no wider than its photo may be', () => {
     const row = sampleRow(['viewer'], {}, { width: 320, height: 213 });
@@ -131,6 +151,8 @@ describe('the page', () => {
   });
   test('its styles hold the widths and ratios of every slot', () => {
     const css = stylesheet();
+    expect(css).toContain('width: calc(100cqw - 32px)');
+    expect(css).not.toMatch(/\d(vw|VW)/);
     expect(css).toContain('@media (min-width: 752px) { .photo-column { width: 720px; } }');
     expect(css).toContain('@media (min-width: 700px) { .photo-hero img { aspect-ratio: 3 / 1; } }');
     expect(css).toContain('.photo-grid img { aspect-ratio: 1 / 1; }');
@@ -169,7 +191,7 @@ describe('manifest and words', () => {
   });
   test('CSV doubles quotes and ends lines with CRLF', () => {
     expect(wordsCsv([row])).toBe(
-      `file,sha256,role,alt text,caption,title,credit,long description\r\nDSC00198.JPG,${'ab'.repeat(32)},,"Say ""oat"", please","a,b",,,\r\n`,
+      `\uFEFFfile,sha256,role,alt text,caption,title,credit,long description\r\nDSC00198.JPG,${'ab'.repeat(32)},,"Say ""oat"", please","a,b",,,\r\n`,
     );
   });
 });

@@ -49,7 +49,8 @@ ${indent(sections.join('\n'), 3)}
 
 const BASE = `/* Widths of the places; the sizes attributes in the markup say the same. */
 *, ::before, ::after { box-sizing: border-box; }
-body { margin: 0; background: #fff; color: #221f2b; font: 1rem/1.5 system-ui, sans-serif; }
+/* Widths are measured on the page without its scroll bar (cqw), which units of the viewport would count in. */
+body { container-type: inline-size; margin: 0; background: #fff; color: #221f2b; font: 1rem/1.5 system-ui, sans-serif; }
 header, h2 { padding: 0 16px; }
 h1 { margin: 16px 0; font-size: 1.5rem; }
 h2 { margin: 32px 0 12px; font-size: 1rem; }
@@ -57,6 +58,8 @@ h2 { margin: 32px 0 12px; font-size: 1rem; }
 .photo picture { display: block; }
 .photo img { display: block; width: 100%; height: auto; }
 .photo figcaption { padding: 6px 0 0; font-size: 0.875rem; }
+.photo details { padding: 4px 0 0; font-size: 0.875rem; }
+.photo-hero details { padding: 4px 16px 0; }
 .photo-hero figcaption { padding: 6px 16px 0; }
 .place { display: flex; flex-wrap: wrap; gap: 24px 12px; padding: 0 16px; }
 .place-hero { display: block; padding: 0; }

@@ -116,11 +116,20 @@ export function pictureMarkup(options: PictureOptions): string | null {
   return `<picture>\n${indent([...sources, img].join('\n'))}\n</picture>`;
 }
 
+/** Stands below its picture for everybody, folded (WAI images tutorial, complex images). Empty lines part paragraphs. */
+function longDescriptionMarkup(text: string): string {
+  const paragraphs = text
+    .trim()
+    .split(/\n\s*\n/)
+    .map((paragraph) => `<p>${escapeHtml(paragraph.replace(/\s+/g, ' ').trim())}</p>`);
+  return `<details>\n${indent(['<summary>Description</summary>', ...paragraphs].join('\n'))}\n</details>`;
+}
+
 /** The picture in a figure with its caption and credit; the class name carries the slot's width. */
 export function figureMarkup(options: PictureOptions): string | null {
   const picture = pictureMarkup(options);
   if (!picture) return null;
-  const { caption, credit } = options.row.words;
+  const { caption, credit, longDescription } = options.row.words;
   const lines = [picture];
   if (wordsMissing(options.row))
     lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
@@ -128,6 +137,7 @@ export function figureMarkup(options: PictureOptions): string | null {
     const said = [caption && escapeHtml(caption), credit && `<small>Photo: ${escapeHtml(credit)}</small>`];
     lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);
   }
+  if (longDescription.trim() && options.row.words.role !== 'decorative') lines.push(longDescriptionMarkup(longDescription));
   // A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet.
   const own = options.slot.shapes[0]!.shape;
   const widest = options.slot.fit && ruleFor(options.slot, own, cropFor(options.row, own)).at(-1);

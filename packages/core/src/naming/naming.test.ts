@@ -56,3 +56,29 @@ describe('slugs', () => {
     expect(variantFileName('bay-at-dusk', 'hero', variant)).toBe('bay-at-dusk-hero-1600w.3fa91c2e.jpg');
   });
 });
+
+describe('names that have gone out', () => {
+  const photo = (id: number, title: string) => ({ id, fileName: `${id}.jpg`, words: { title, alt: '' } });
+  const names = (photos: ReturnType<typeof photo>[], published: Record<string, number> = {}) =>
+    Object.fromEntries(speakingNames(photos, published));
+  test('never change hands, whoever joins with a lower id', () => {
+    expect(names([photo(7, 'Bowl')])).toEqual({ 7: 'bowl' });
+    expect(names([photo(3, 'Bowl'), photo(7, 'Bowl')], { bowl: 7 })).toEqual({ 3: 'bowl-2', 7: 'bowl' });
+  });
+  test('with a number stay with it, also when the name before gets free', () => {
+    expect(names([photo(7, 'Bowl')], { bowl: 3, 'bowl-2': 7 })).toEqual({ 7: 'bowl-2' });
+  });
+  test('are kept for a photo that was retitled, and are its own again when it is titled back', () => {
+    expect(names([photo(3, 'Jar'), photo(7, 'Bowl')], { bowl: 3 })).toEqual({ 3: 'jar', 7: 'bowl-2' });
+    expect(names([photo(3, 'Bowl'), photo(7, 'Bowl')], { bowl: 3, jar: 3 })).toEqual({ 3: 'bowl', 7: 'bowl-2' });
+  });
+  test('cut to their length with a number are recognised', () => {
+    const long = 'A very long title of a bowl that has to be cut somewhere between words';
+    const [first, second] = Object.values(names([photo(1, long), photo(2, long)]));
+    expect(names([photo(2, long)], { [first!]: 1, [second!]: 2 })).toEqual({ 2: second });
+  });
+  test('ten thousand photos without a title are named in one pass', () => {
+    const many = Array.from({ length: 10_000 }, (_, id) => photo(id, 'Bowl'));
+    expect(new Set(Object.values(names(many))).size).toBe(10_000);
+  });
+});

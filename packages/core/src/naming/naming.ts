@@ -42,20 +42,41 @@ export interface NamedPhoto {
   words: Pick<Words, 'title' | 'alt'>;
 }
 
+/** "bowl", "bowl-2", "bowl-3": the names that a photo may get, one after the other. */
+const numbered = (slug: string, n: number): string =>
+  n === 1 ? slug : `${cutAt(slug, LONGEST - `-${n}`.length)}-${n}`;
+
 /**
  * The speaking part for every photo of a set, each its own: of two that would be called alike, the one that came
  * first keeps the name and the other gets a number. In the order of ids, so that neither a new order nor photos
  * that are added change a name. Give it the photos in the bin as well: they may come back.
+ * @param published names that have gone out, with the photo that each belongs to: it never changes hands, whoever
+ *   else would be called so now, and its photo takes it again before any other.
  */
-export function speakingNames(photos: readonly NamedPhoto[]): Map<number, string> {
+export function speakingNames(
+  photos: readonly NamedPhoto[],
+  published: Readonly<Record<string, number>> = {},
+): Map<number, string> {
+  const gone = Object.entries(published);
+  const ownedBy = new Map<number, string[]>();
+  for (const [name, photo] of gone) ownedBy.set(photo, [...(ownedBy.get(photo) ?? []), name]);
+  const slugs = new Map(photos.map(({ id, words, fileName }) => [id, speakingSlug(words, fileName)]));
+  const inOrder = [...slugs].sort(([a], [b]) => a - b);
   const names = new Map<number, string>();
-  const taken = new Set<string>();
-  for (const { id, words, fileName } of [...photos].sort((a, b) => a.id - b.id)) {
-    const slug = speakingSlug(words, fileName);
-    let name = slug;
-    for (let n = 2; taken.has(name); n++) name = `${cutAt(slug, LONGEST - `-${n}`.length)}-${n}`;
-    taken.add(name);
-    names.set(id, name);
+  const taken = new Set(gone.map(([name]) => name));
+  const nextNumber = new Map<string, number>();
+  for (const [id, slug] of inOrder) {
+    // As it is called now, and so it went out before: also where it got a number then.
+    const again = ownedBy.get(id)?.find((name) => name === numbered(slug, Number(/-(\d{1,6})$/.exec(name)?.[1] ?? 1)) || name === slug);
+    if (again !== undefined) names.set(id, again);
+  }
+  for (const [id, slug] of inOrder) {
+    if (names.has(id)) continue;
+    let n = nextNumber.get(slug) ?? 1;
+    while (taken.has(numbered(slug, n))) n++;
+    nextNumber.set(slug, n + 1);
+    taken.add(numbered(slug, n));
+    names.set(id, numbered(slug, n));
   }
   return names;
 }

@@ -1,5 +1,5 @@
 // The table of device classes that widths are planned for. A documented default; shares are invented but plausible.
-import Papa from 'papaparse';
+import { readCsv, writeCsv } from '../csv/csv.ts';
 
 export interface DeviceClass {
   name: string;
@@ -49,18 +49,16 @@ const RANGES = { viewport: [100, 10_000], density: [0.5, 5], share: [0, Infinity
  * @throws RangeError with a sentence that names the line and the column.
  */
 export function parseDevices(csv: string): DeviceClass[] {
-  const { data, meta } = Papa.parse<Record<string, string>>(csv.trim(), {
-    header: true,
-    skipEmptyLines: true,
-    transformHeader: (name) => name.trim().toLowerCase(),
-  });
-  const missing = COLUMNS.filter((column) => !meta.fields?.includes(column));
+  const [head = [], ...lines] = readCsv(csv);
+  const names = head.map((name) => name.trim().toLowerCase());
+  const missing = COLUMNS.filter((column) => !names.includes(column));
   if (missing.length > 0) {
     throw new RangeError(
       `The table has no column “${missing.join('”, “')}”; it needs ${COLUMNS.join(', ')}.`,
     );
   }
-  const rows = data.map((row, index) => {
+  const rows = lines.map((line, index) => {
+    const row = Object.fromEntries(COLUMNS.map((column) => [column, line[names.indexOf(column)]]));
     const number = (column: keyof typeof RANGES): number => {
       const text = (row[column] ?? '').trim().replace(/%$/, '');
       const value = Number(text);
@@ -85,4 +83,7 @@ export function parseDevices(csv: string): DeviceClass[] {
 
 /** A device table as CSV, as `parseDevices` reads it. */
 export const devicesCsv = (devices: readonly DeviceClass[]): string =>
-  `${Papa.unparse(devices.map(({ name, viewport, density, share }) => ({ name, viewport, density, share })))}\r\n`;
+  writeCsv([
+    [...COLUMNS],
+    ...devices.map((device) => COLUMNS.map((column) => String(device[column]))),
+  ]);

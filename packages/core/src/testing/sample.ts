@@ -25,6 +25,7 @@ export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<Original
       colour: '#808080',
       attention: { x: 0.5, y: 0.5 },
       found: { alt: '', caption: '', title: '', credit: '' },
+      damage: null,
       ...facts,
     },
     focal: { x: 0.5, y: 0.5, confirmed: true },

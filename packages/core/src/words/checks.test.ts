@@ -42,6 +42,13 @@ describe('findings', () => {
     ['GM_0412.JPG: bowls on a shelf', { alt: 'Bowls on a shelf' }],
     ['GM_0412', { alt: '' }],
     ['test', { alt: '' }],
+    [
+      'IMG_0412 wood kiln at dusk with split logs stacked beside it.',
+      { alt: 'Wood kiln at dusk with split logs stacked beside it.' },
+    ],
+    ['Blue blue sky sky over the bay bay', { alt: 'Blue sky over the bay' }],
+    ['Cups on on the the shelf.', { alt: 'Cups on the shelf.' }],
+    ['Bowls in the the kiln.', { alt: 'Bowls in the kiln.' }],
     ['BOWLS ON THE DRYING SHELF. THEY ARE GREEN.', { alt: 'Bowls on the drying shelf. They are green.' }],
   ])('the mend of %j is %j, and is done with it', (alt, mend) => {
     const [finding] = checkWords(words({ alt }), 'GM_0412.JPG');
@@ -61,6 +68,19 @@ describe('findings', () => {
     const [finding] = checkWords(words({ role: 'decorative', alt: 'A line' }), 'x.jpg');
     expect(finding).toMatchObject({ code: 'decorative-with-alt', mend: { alt: '' } });
   });
+});
+
+describe('texts that nobody can have written', () => {
+  test('are read up to a length, and judged by it', () => {
+    const long = 'Bowls in rows on the drying shelf. '.repeat(100_000);
+    const found = checkWords(words({ alt: long, caption: long }), 'x'.repeat(100_000));
+    expect(found.map(({ code }) => code)).toContain('too-long');
+    expect(found.find(({ code }) => code === 'too-long')!.sentence).toContain(`${long.trim().length} characters`);
+  });
+  test.each(['Bora Bora on a painted tile', 'A very, very large jar', 'Long, long ago: a shard', 'Door 12 12 cm wide'])(
+    '%j does not stutter',
+    (alt) => expect(codes({ alt })).not.toContain('keyword-list'),
+  );
 });
 
 describe('the catalogue', () => {
@@ -134,12 +154,21 @@ describe('file names', () => {
     'dsc_0042',
     'P1040233',
     'IMG 2041',
+    'IMG_0412-edited (1)',
+    'Screenshot 2026-05-01 at 11.04.22',
+    'Some Program Image 2026-04-03 at 10.11.12',
+    'Bildschirmfoto 2026-05-01 um 11.04.22 (2)',
+    'Scan 2026-5-1 9-05-11.png',
+    'Screenshot 2026-05-01 at 11.04.22 AM',
   ])('%s is one', (alt) => expect(looksLikeFileName(alt, 'GM_0412.JPG')).toBe(true));
   test.each([
     'Vase 12 on the shelf',
     'Kiln at 1240 degrees',
     'Firing guide',
     'Image 3 of the firing shows the cones',
+    'Photo 1240 degrees hot: the kiln glows',
+    'The kiln door was opened on 2026-05-01 at 11.04.22',
+    'Opening on 1 May 2026 at 11.04',
     'glaze test board',
   ])('%s is none', (alt) => expect(looksLikeFileName(alt, 'GM_0412.JPG')).toBe(false));
   test('a file called as its picture shows is still a file name', () => {

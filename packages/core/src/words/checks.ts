@@ -6,10 +6,22 @@ import { allCapitals, keywordList, tooLong } from './checks/form.ts';
 import { opensWithImage } from './checks/opening.ts';
 import { repeatsNearby, sameAlt } from './checks/repetition.ts';
 import { decorativeWithAlt, functionalLook, noRole } from './checks/role.ts';
+import { READ_BY_CHECKS } from './text.ts';
 
 /** The first of these that finds something speaks alone: there are no words yet to say more about. */
 const WHETHER = [missing, fileName, placeholder];
 const HOW = [opensWithImage, functionalLook, repeatsNearby, tooLong, keywordList, allCapitals];
+
+/** What checks read: texts from files and imports can be of any length. */
+function readPart(words: Words): Words {
+  const cut = (text: string) => text.slice(0, READ_BY_CHECKS);
+  return {
+    ...words,
+    alt: cut(words.alt),
+    caption: cut(words.caption),
+    title: cut(words.title),
+  };
+}
 
 /**
  * Findings for one photo, the gravest first. A decorative photo needs no alt: it leaves with alt="".
@@ -20,7 +32,12 @@ export function checkWords(
   fileName: string,
   around: Pick<WordContext, 'nearby' | 'target'> & { sameAs?: readonly string[] } = {},
 ): WordFinding[] {
-  const context: WordContext = { words, fileName, ...around };
+  const context: WordContext = {
+    words: readPart(words),
+    fileName: fileName.slice(0, 255),
+    ...around,
+    ...(around.nearby && { nearby: around.nearby.map((text) => text.slice(0, READ_BY_CHECKS)) }),
+  };
   if (words.role === 'decorative') return [decorativeWithAlt(context)].filter((f) => f !== null);
   let findings: WordFinding[] = [];
   for (const check of WHETHER) {
@@ -31,7 +48,8 @@ export function checkWords(
     }
   }
   if (findings.length === 0) {
-    findings = HOW.map((check) => check(context)).filter((finding) => finding !== null);
+    // A text that is too long is counted and moved whole; looking for its first sentences takes no time.
+    findings = HOW.map((check) => check(check === tooLong ? { ...context, words } : context)).filter((finding) => finding !== null);
     if (around.sameAs && around.sameAs.length > 0) findings.push(sameAlt(around.sameAs));
   }
   const role = noRole(context);

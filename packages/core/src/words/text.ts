@@ -1,5 +1,11 @@
 // Texts made comparable: case, marks and spaces that nobody hears are taken away.
 
+/** Characters that a text of a photo may have. */
+export const LONGEST_TEXT = 10_000;
+
+/** Characters that checks read of a text: nobody listens to more, and a check must never keep anybody waiting. */
+export const READ_BY_CHECKS = 2_000;
+
 /** Lower case, single spaces, no space around. */
 export const plain = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
 

@@ -12,6 +12,7 @@ const set: PhotoSet = {
   slots: ['grid'],
   order: [2, 1],
   policy: DEFAULT_POLICY,
+  published: {},
 };
 const row = (id: number, change = {}) => ({ ...sampleRow(['grid'], { id, ...change }, {}, null) });
 

@@ -1,6 +1,6 @@
 // How an alt text is written: too long, a list of keywords, all in capitals.
 import { FUNCTION_WORDS } from '../data/function-words.en.ts';
-import { withCapital, wordsOf } from '../text.ts';
+import { sounded, withCapital, wordsOf } from '../text.ts';
 import type { WordCheck } from './finding.ts';
 
 /** Characters that are heard in one breath; about as many as some screen readers read in one piece. */
@@ -14,7 +14,7 @@ function shortened(alt: string): { kept: string; rest: string } | null {
   for (const end of [/[.!?](?=\s)/g, /[;:](?=\s)/g, /,(?=\s)|\s[–—]\s/g]) {
     const last = [...head.matchAll(end)].map((match) => match.index).at(-1);
     if (last === undefined || last < LEAST_LEFT) continue;
-    const kept = alt.slice(0, last + 1).replace(/[\s,;:–—]+$/, '');
+    const kept = alt.slice(0, last + 1).replace(/[,;:–—]$/, '').trimEnd();
     return { kept: /[.!?]$/.test(kept) ? kept : `${kept}.`, rest: alt };
   }
   return null;
@@ -37,7 +37,8 @@ export const tooLong: WordCheck = ({ words }) => {
 };
 
 const functionWords = new Set(FUNCTION_WORDS);
-const SEPARATORS = /\s*[,;|•·/]\s*|\s+[-–—]\s+/;
+/** Where the items of a list end; spaces must be single ones. */
+const SEPARATORS = /[,;|•·/]| [-–—] /;
 
 /** Why a text reads as a list of search words, or null. */
 function keywordReason(alt: string): string | null {
@@ -46,7 +47,10 @@ function keywordReason(alt: string): string | null {
   const words = wordsOf(alt);
   const content = words.filter((word) => !functionWords.has(word) && word.length > 2);
   const joined = 1 - content.length / Math.max(1, words.length);
-  const items = alt.split(SEPARATORS).filter((item) => /[\p{L}]/u.test(item));
+  const items = alt
+    .replace(/\s+/g, ' ')
+    .split(SEPARATORS)
+    .filter((item) => /\p{L}/u.test(item));
   if (items.length >= 4) {
     const heard = items.map(wordsOf);
     const bare = heard.filter((own) => own.every((word) => !functionWords.has(word)));
@@ -67,17 +71,50 @@ function keywordReason(alt: string): string | null {
   return null;
 }
 
+/** Doubled on purpose: names and idioms would be wrong without. One of another word may be meant as well. */
+const DOUBLED = new Set(['that', 'had', 'is', 'very', 'so', 'no', 'so', 'bye', 'knock', 'bora', 'pago', 'choo']);
+
+/** Words that stand twice in a row with nothing but spaces between. */
+function stutters(alt: string): string[] {
+  const words = alt.split(/\s+/);
+  return words.filter((word, i) => i > 0 && /\p{L}/u.test(word) && sounded(word) === sounded(words[i - 1]!) && /[\p{L}\p{N}]$/u.test(words[i - 1]!));
+}
+
+/** The text with each run of one word said once. */
+function withoutStutter(alt: string): string {
+  const words = alt.trim().split(/\s+/);
+  // The last of a run carries the mark that ends a sentence, the first the capital that begins it.
+  const once: string[] = [];
+  for (const word of words) {
+    const last = once.at(-1);
+    if (last !== undefined && sounded(last) === sounded(word) && /\p{L}/u.test(word)) {
+      once[once.length - 1] = last + word.slice(/[\p{L}\p{N}’'-]*/u.exec(word)![0].length);
+    } else once.push(word);
+  }
+  return once.join(' ');
+}
+
+/** Words said twice in a row, in words, or null: one is a slip only where nobody doubles such a word on purpose. */
+function stutterReason(alt: string): string | null {
+  const twice = [...new Set(stutters(alt).map(sounded))];
+  const slips = twice.filter((word) => functionWords.has(word) && !DOUBLED.has(word));
+  if (twice.length < 2 && slips.length === 0) return null;
+  return `Says ${twice.slice(0, 3).map((word) => `“${word}”`).join(', ')} twice in a row`;
+}
+
 export const keywordList: WordCheck = ({ words }) => {
-  const reason = keywordReason(words.alt);
-  return reason === null
-    ? null
-    : {
-        code: 'keyword-list',
-        severity: 'care',
-        sentence: reason,
-        why: 'Keywords are read out one by one and don’t make a picture; search engines count them against a page.',
-        mend: null,
-      };
+  const stutter = stutterReason(words.alt);
+  const reason = stutter ?? keywordReason(words.alt);
+  if (reason === null) return null;
+  return {
+    code: 'keyword-list',
+    severity: 'care',
+    sentence: reason,
+    why: stutter
+      ? 'A listener hears each of these words twice.'
+      : 'Keywords are read out one by one and don’t make a picture; search engines count them against a page.',
+    mend: stutter ? { alt: withoutStutter(words.alt) } : null,
+  };
 };
 
 /** Runs of capitals that are names of things rather than shouting: PDF, DIY, GM. */

@@ -1,0 +1,87 @@
+// Every check, parser and writer of text on hostile strings: time grows no faster than length.
+import { describe, expect, test } from '@jest/globals';
+import type { Words } from '../contract/index.ts';
+import { escapeCell, readCsv, writeCsv } from '../csv/csv.ts';
+import { parseLength } from '../css/length.ts';
+import { parseMedia } from '../css/media.ts';
+import { parseSizes } from '../css/sizes.ts';
+import { escapeHtml, indent, tag } from '../markup/html.ts';
+import { figureMarkup } from '../markup/picture.ts';
+import { slugOf, speakingNames, speakingSlug } from '../naming/naming.ts';
+import { parseDevices } from '../slots/devices.ts';
+import { slotById } from '../slots/slots.ts';
+import { parseSrcset } from '../source/srcset.ts';
+import { isPlaceholder, looksLikeFileName } from '../words/checks/absent.ts';
+import { allCapitals, keywordList, tooLong } from '../words/checks/form.ts';
+import { imageOpening, opensWithImage } from '../words/checks/opening.ts';
+import { repeatsNearby, sameAlts, saysTheSame } from '../words/checks/repetition.ts';
+import { describesLook, functionalLook } from '../words/checks/role.ts';
+import { fileName, missing, placeholder } from '../words/checks/absent.ts';
+import { checkWords } from '../words/checks.ts';
+import { plain, sounded, withoutEnding, wordsOf } from '../words/text.ts';
+import { FASTER_THAN_LENGTH, growthOf, HOSTILE } from './growth.ts';
+import { sampleRow } from './sample.ts';
+
+const words = (text: string, role: Words['role'] = 'informative'): Words => ({
+  role,
+  alt: text,
+  caption: text,
+  title: text.slice(1),
+  credit: text,
+  longDescription: '',
+});
+const row = sampleRow(['grid']);
+/** The checks themselves, without the cap that `checkWords` puts on what they read. */
+const CHECKS = { fileName, missing, placeholder, opensWithImage, functionalLook, repeatsNearby, tooLong, keywordList, allCapitals };
+
+const READERS: Record<string, (text: string) => unknown> = {
+  ...Object.fromEntries(
+    Object.entries(CHECKS).map(([name, check]) => [
+      `check ${name}`,
+      (text: string) => check({ words: words(text, 'functional'), fileName: 'DSC00198.JPG', nearby: [text] }),
+    ]),
+  ),
+  checkWords: (text) => checkWords(words(text), text, { nearby: [text], target: text }),
+  isPlaceholder,
+  looksLikeFileName: (text) => looksLikeFileName(text, `${text}.jpg`),
+  imageOpening,
+  saysTheSame: (text) => saysTheSame(text, `${text} again`),
+  sameAlts: (text) => sameAlts([1, 2].map((id) => ({ id, name: text, alt: text, decorative: false }))),
+  describesLook: (text) => describesLook(text, text),
+  plain,
+  sounded,
+  wordsOf,
+  withoutEnding,
+  slugOf: (text) => slugOf(text),
+  speakingSlug: (text) => speakingSlug({ title: '', alt: text }, text),
+  speakingNames: (text) => speakingNames([{ id: 1, fileName: text, words: { title: text, alt: text } }], { a: 1 }),
+  parseLength,
+  parseMedia,
+  parseSizes,
+  parseSrcset,
+  parseDevices,
+  readCsv,
+  writeCsv: (text) => writeCsv([[text, text]]),
+  escapeCell,
+  escapeHtml,
+  indent: (text) => indent(text),
+  tag: (text) => tag('img', { alt: text }),
+  figureMarkup: (text) =>
+    figureMarkup({ row: { ...row, words: { ...words(text), longDescription: text } }, slot: slotById('grid'), urlOf: () => 'a', first: false }),
+};
+
+describe('on hostile strings of growing length', () => {
+  test('the measure tells: squares and doubling are found, lengths are not', () => {
+    const square = (text: string) => /\s+$/.test(text);
+    const doubling = (text: string) => /^(?:\w+ ?)*$/.test(text);
+    expect(growthOf(square, HOSTILE.spaces!).ratio).toBeGreaterThan(FASTER_THAN_LENGTH);
+    expect(growthOf(doubling, (n) => `${'a'.repeat(n)}!`).stuckAt).toBeLessThan(200);
+    expect(growthOf((text) => text.split(' '), HOSTILE.words!).ratio).toBeLessThan(FASTER_THAN_LENGTH);
+  });
+  test.each(Object.entries(READERS))('%s takes no longer than the length asks for', (_, read) => {
+    const tooFast = Object.entries(HOSTILE)
+      .map(([name, hostile]) => ({ name, ...growthOf(read, hostile) }))
+      .filter(({ ratio, stuckAt }) => stuckAt !== null || ratio > FASTER_THAN_LENGTH);
+    expect(tooFast).toEqual([]);
+  });
+});
