@@ -3,11 +3,10 @@ import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
-import { build, installPackages, needDebian, ROOT, run } from './setup.mjs';
+import { build, DATABASE, installPackages, needDebian, ROOT, run } from './setup.mjs';
 
-needDebian({ mariadbd: 'mariadb-server' });
-installPackages();
-build();
+await Promise.all([needDebian(DATABASE), installPackages()]);
+await build();
 if (!run('npx', ['tsc', '-b', 'bench'])) process.exit(1);
 const known = readdirSync(join(ROOT, 'bench/src/runs')).map((name) => name.replace(/\.ts$/, ''));
 const asked = process.argv.slice(2);
@@ -19,7 +18,7 @@ if (unknown) {
 let good = true;
 for (const name of asked.length > 0 ? asked : known) {
   const folder = mkdtempSync(join(tmpdir(), 'otter-bench-'));
-  const database = await startDatabase(join(folder, 'database'));
+  const database = await startDatabase(join(folder, 'database'), { forTests: true });
   const env = {
     ...process.env,
     DATABASE_URL: database.url,

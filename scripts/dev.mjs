@@ -2,11 +2,10 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
-import { build, installPackages, needDebian, ROOT } from './setup.mjs';
+import { build, DATABASE, installPackages, needDebian, ROOT } from './setup.mjs';
 
-needDebian({ mariadbd: 'mariadb-server' });
-installPackages();
-build();
+await Promise.all([needDebian(DATABASE), installPackages()]);
+await build();
 const dataDir = process.env.DATA_DIR ?? join(ROOT, '.data');
 const database = await startDatabase(join(dataDir, 'database'));
 const env = { ...process.env, DATA_DIR: dataDir, DATABASE_URL: database.url };

@@ -5,16 +5,21 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { startDatabase } from './database.mjs';
-import { build, installPackages, needDebian, ROOT } from './setup.mjs';
+import { build, DATABASE, installPackages, needDebian, ROOT } from './setup.mjs';
 
-needDebian({ mariadbd: 'mariadb-server', chromium: 'chromium' });
-installPackages();
-build();
+await Promise.all([needDebian({ ...DATABASE, chromium: 'chromium' }), installPackages()]);
+await build();
 const { chromium } = await import('@playwright/test');
 
 const folder = mkdtempSync(join(tmpdir(), 'otter-shots-'));
 const database = await startDatabase(join(folder, 'database'));
-const env = { ...process.env, PORT: '0', DATA_DIR: join(folder, 'data'), DATABASE_URL: database.url };
+const env = {
+  ...process.env,
+  PORT: '0',
+  SEED_DEMO: '1',
+  DATA_DIR: join(folder, 'data'),
+  DATABASE_URL: database.url,
+};
 const server = spawn(process.execPath, [join(ROOT, 'packages/server/dist/main.js')], {
   env,
   stdio: ['ignore', 'pipe', 'inherit'],

@@ -1,5 +1,5 @@
 // What a machine that has only Node needs before the project runs: Debian packages, npm packages, a build.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { userInfo } from 'node:os';
@@ -8,6 +8,9 @@ import { programPath } from './database.mjs';
 
 export const ROOT = resolve(import.meta.dirname, '..');
 const STAMPS = join(ROOT, 'node_modules', '.dusky-otter');
+
+/** What the application itself needs of Debian's packages: the server's programs, and none of the service around them. */
+export const DATABASE = { mariadbd: 'mariadb-server-core', 'mariadb-install-db': 'mariadb-server-core' };
 
 /**
  * Runs a command to its end, showing what it prints.
@@ -19,30 +22,46 @@ export function run(command, args, env = process.env) {
 }
 
 /**
+ * The same beside other work.
+ * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} [env]
+ * @returns {Promise<boolean>}
+ */
+function runBeside(command, args, env = process.env) {
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env });
+    child.once('error', () => done(false));
+    child.once('close', (code) => done(code === 0));
+  });
+}
+
+/** @param {string} sentence @returns {never} */
+function giveUp(sentence) {
+  console.error(sentence);
+  process.exit(1);
+}
+
+/**
  * Installs Debian packages whose program is missing.
  * @param {Record<string, string>} needs program → package
  */
-export function needDebian(needs) {
-  const missing = Object.entries(needs)
-    .filter(([program]) => !programPath(program))
-    .map(([, name]) => name);
+export async function needDebian(needs) {
+  const wanted = Object.entries(needs).filter(([program]) => !programPath(program));
+  const missing = [...new Set(wanted.map(([, name]) => name))];
   if (missing.length === 0) return;
-  const install = ['install', '-y', '--no-install-recommends', ...missing];
+  const install = ['install', '-y', '-qq', '--no-install-recommends', ...missing];
   if (userInfo().uid !== 0) {
-    console.error(
+    giveUp(
       `Some programs are missing. Install them, then start again:\n\n  sudo apt-get ${install.join(' ')}\n`,
     );
-    process.exit(1);
   }
   console.log(`Installing ${missing.join(', ')} from Debian's packages.`);
-  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  // A package list may be missing or old on a fresh machine; the install says whether that mattered.
-  run('apt-get', ['update', '-qq'], env);
   // Debian would start a server of its own, which nobody needs here.
-  if (!run('apt-get', install, { ...env, RUNLEVEL: '1' })) {
-    console.error('The packages could not be installed. See above for the reason.');
-    process.exit(1);
-  }
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' };
+  // The lists that are there mostly do; they are renewed only where they don't.
+  const good =
+    (await runBeside('apt-get', install, env)) ||
+    ((await runBeside('apt-get', ['update', '-qq'], env)) && (await runBeside('apt-get', install, env)));
+  if (!good) giveUp('The packages could not be installed. See above for the reason.');
 }
 
 /** @param {string} folder @returns {string[]} files below a folder, sorted */
@@ -53,58 +72,61 @@ function filesBelow(folder) {
     .sort();
 }
 
-/**
- * Does a step only when what it depends on has changed since it last succeeded.
- * @param {string} name @param {string[]} paths files and folders @param {() => boolean} step
- * @param {string[]} [products] what must exist for the step to count as done
- */
-function unlessDone(name, paths, step, products = []) {
+/** @param {string[]} paths files and folders */
+function digestOf(paths) {
   const hash = createHash('sha256');
   for (const path of paths.flatMap((p) => (statSync(p).isDirectory() ? filesBelow(p) : [p]))) {
     hash.update(path.slice(ROOT.length)).update(readFileSync(path));
   }
-  const digest = hash.digest('hex');
-  const stamp = join(STAMPS, name);
-  const done =
-    existsSync(stamp) && readFileSync(stamp, 'utf8') === digest && products.every((p) => existsSync(p));
-  if (done) return;
-  if (!step()) {
-    console.error(`The step "${name}" failed. See above for the reason.`);
-    process.exit(1);
-  }
+  return hash.digest('hex');
+}
+
+/** @param {string} name @param {string} digest */
+const isDone = (name, digest) =>
+  existsSync(join(STAMPS, name)) && readFileSync(join(STAMPS, name), 'utf8') === digest;
+
+/** @param {string} name @param {string} digest */
+function markDone(name, digest) {
   mkdirSync(STAMPS, { recursive: true });
-  writeFileSync(stamp, digest);
+  writeFileSync(join(STAMPS, name), digest);
 }
 
-/** npm packages as the lock file says. */
-export function installPackages() {
+/**
+ * npm packages as the lock file says. What only tests and checks need is left out where nobody asks for it.
+ * @param {{ checks?: boolean }} [options]
+ */
+export async function installPackages({ checks = true } = {}) {
   const packages = ['core', 'server', 'web'].map((name) => join(ROOT, 'packages', name, 'package.json'));
-  unlessDone(
-    'install',
-    [join(ROOT, 'package.json'), join(ROOT, 'package-lock.json'), ...packages],
-    () => {
-      console.log('Installing npm packages.');
-      return run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel', 'error']);
-    },
-    [join(ROOT, 'node_modules', 'fastify')],
-  );
+  const digest = digestOf([join(ROOT, 'package.json'), join(ROOT, 'package-lock.json'), ...packages]);
+  const there = existsSync(join(ROOT, 'node_modules', 'fastify'));
+  // All packages serve those who need only some.
+  if (there && (isDone('install', digest) || (!checks && isDone('install-to-run', digest)))) return;
+  console.log('Installing npm packages.');
+  const args = [
+    'ci',
+    ...(checks ? [] : ['--omit=dev']),
+    '--no-audit',
+    '--no-fund',
+    '--prefer-offline',
+    '--loglevel',
+    'error',
+  ];
+  if (!(await runBeside('npm', args)))
+    giveUp('The npm packages could not be installed. See above for the reason.');
+  markDone(checks ? 'install' : 'install-to-run', digest);
 }
 
-/** Core, server and web application, built. */
-export function build() {
+/** Core, server and web application, built. The web application is bundled from sources: both go at the same time. */
+export async function build() {
   const sources = ['core', 'server', 'web'].map((name) => join(ROOT, 'packages', name));
-  unlessDone(
-    'build',
-    [join(ROOT, 'tsconfig.base.json'), ...sources],
-    () => {
-      console.log('Building.');
-      return (
-        run('npx', ['tsc', '-b', 'packages/core', 'packages/server']) &&
-        run('npm', ['run', 'build', '-w', '@dusky-otter/web', '--loglevel', 'error'])
-      );
-    },
-    ['core/dist/index.js', 'server/dist/main.js', 'web/dist/index.html'].map((p) =>
-      join(ROOT, 'packages', p),
-    ),
-  );
+  const digest = digestOf([join(ROOT, 'tsconfig.base.json'), ...sources]);
+  const products = ['core/dist/index.js', 'server/dist/main.js', 'web/dist/index.html'];
+  if (isDone('build', digest) && products.every((path) => existsSync(join(ROOT, 'packages', path)))) return;
+  console.log('Building.');
+  const done = await Promise.all([
+    runBeside('npx', ['tsc', '-b', 'packages/core', 'packages/server']),
+    runBeside('npm', ['run', 'build', '-w', '@dusky-otter/web', '--loglevel', 'error']),
+  ]);
+  if (!done.every(Boolean)) giveUp('The build failed. See above for the reason.');
+  markDone('build', digest);
 }

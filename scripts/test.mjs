@@ -3,11 +3,10 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
-import { build, installPackages, needDebian, ROOT, run } from './setup.mjs';
+import { build, DATABASE, installPackages, needDebian, ROOT, run } from './setup.mjs';
 
-needDebian({ mariadbd: 'mariadb-server', chromium: 'chromium' });
-installPackages();
-build();
+await Promise.all([needDebian({ ...DATABASE, chromium: 'chromium' }), installPackages()]);
+await build();
 
 let passed = 0;
 let failed = 0;
@@ -35,7 +34,7 @@ count(
 );
 
 const folder = mkdtempSync(join(tmpdir(), 'otter-test-db-'));
-const database = await startDatabase(folder);
+const database = await startDatabase(folder, { forTests: true });
 const env = {
   ...process.env,
   DATABASE_URL: database.url,

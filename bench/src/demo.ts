@@ -23,7 +23,7 @@ async function inspected(path: string): Promise<Photo['original']> {
   const { inspect } = await import('../../packages/server/dist/codec/inspect.js');
   const folder = await mkdtemp(join(tmpdir(), 'otter-bench-views-'));
   const bytes = await readFile(path);
-  return inspect({
+  const { facts } = await inspect({
     kind: 'inspect',
     path,
     hash: createHash('sha256').update(bytes).digest('hex'),
@@ -32,6 +32,7 @@ async function inspected(path: string): Promise<Photo['original']> {
     incoming: folder,
     views: { row: join(folder, 'row.webp'), bench: join(folder, 'bench.webp') },
   });
+  return facts;
 }
 
 /** Inspects all demo photos. */

@@ -195,8 +195,7 @@ async function timeRatio(): Promise<Figures> {
               settings: way === 'fixed' ? atFixedQuality(output.format, output.settings) : output.settings,
             })),
           },
-          () => undefined,
-          () => false,
+          { making: () => undefined, made: () => undefined, shouldStop: () => false },
         );
       }
       times[way] += performance.now() - from;

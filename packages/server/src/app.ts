@@ -3,40 +3,50 @@ import { existsSync } from 'node:fs';
 import fastifyHelmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance, type FastifyReply, type FastifyRequest } from 'fastify';
-import type { Config } from './config.ts';
 import type { Parts } from './parts.ts';
-import { ProblemError } from './problems.ts';
+import { isDatabaseAway, ProblemError, sentenceOfDisk } from './problems.ts';
 import { editRoutes } from './routes/edits.ts';
+import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
 import { setRoutes } from './routes/sets.ts';
+import { siteRoutes } from './routes/sites.ts';
+import { uploadRoutes } from './routes/uploads.ts';
+
+function problemOf(error: unknown): ProblemError {
+  if (error instanceof ProblemError) return error;
+  if (sentenceOfDisk(error)) return new ProblemError('disk-full');
+  if (isDatabaseAway(error)) return new ProblemError('database-away');
+  const status = error instanceof Error && 'statusCode' in error ? Number(error.statusCode) : 500;
+  if (status === 415) return new ProblemError('wrong-body');
+  if (status === 413) return new ProblemError('too-large');
+  if (status < 500) return new ProblemError('bad-request');
+  return new ProblemError('internal');
+}
 
 function answerError(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
-  let problem: ProblemError;
-  if (error instanceof ProblemError) problem = error;
-  else if (error instanceof Error && 'statusCode' in error && Number(error.statusCode) < 500) {
-    problem = new ProblemError('bad-request', error.message);
-  } else {
-    request.log.error(error);
-    problem = new ProblemError('internal');
-  }
+  const problem = problemOf(error);
+  if (problem.code === 'internal' || problem.code === 'set-unreadable') request.log.error(error);
   const document = problem.document();
   void reply.code(document.status).type('application/problem+json').send(document);
 }
 
+/** Names under which this machine calls itself. What a configuration or a request says is no reason to trust it. */
+const LOOPBACK = /^(?:127(?:\.\d{1,3}){3}|localhost|\[::1\])$/;
+
+/** Pages may be opened from anywhere; what they load, and what is downloaded, only from the application itself. */
+const OWN_ONLY = /^\/(?:api|files|preview)(?:\/|$)/;
+
 /** Only the application itself may talk to the server: other sites and other host names are turned away. */
-function guard(config: Config) {
-  const names = new Set(['127.0.0.1', 'localhost', '[::1]', config.host]);
-  const nameOf = (authority: string) => authority.replace(/:\d+$/, '').toLowerCase();
-  return async (request: FastifyRequest): Promise<void> => {
-    const { host = '', origin } = request.headers;
-    if (!names.has(nameOf(host))) throw new ProblemError('foreign-origin');
-    // The sandboxed preview has the origin "null" and only reads.
-    const reads = request.method === 'GET' || request.method === 'HEAD';
-    if (origin === undefined || (origin === 'null' && reads)) return;
-    if (!URL.canParse(origin) || new URL(origin).host !== new URL(`http://${host}`).host)
-      throw new ProblemError('foreign-origin');
-  };
+async function guard(request: FastifyRequest): Promise<void> {
+  const { host = '', origin, 'sec-fetch-site': from } = request.headers;
+  const name = host.replace(/:\d{1,5}$/, '').toLowerCase();
+  if (!LOOPBACK.test(name)) throw new ProblemError('foreign-origin');
+  if ((from === 'cross-site' || from === 'same-site') && OWN_ONLY.test(request.url))
+    throw new ProblemError('foreign-origin');
+  if (origin === undefined) return;
+  if (!URL.canParse(origin) || new URL(origin).host !== new URL(`http://${host}`).host)
+    throw new ProblemError('foreign-origin');
 }
 
 export async function buildApp(parts: Parts, options: { log?: boolean } = {}): Promise<FastifyInstance> {
@@ -46,7 +56,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
     forceCloseConnections: true,
   });
   app.setErrorHandler(answerError);
-  app.addHook('onRequest', guard(parts.config));
+  app.addHook('onRequest', guard);
   await app.register(fastifyHelmet, {
     contentSecurityPolicy: {
       directives: {
@@ -60,9 +70,10 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
     strictTransportSecurity: false,
     xFrameOptions: { action: 'sameorigin' },
   });
-  // Uploads are streams: nothing collects them in memory.
-  app.addContentTypeParser('application/octet-stream', (_request, payload, done) => done(null, payload));
+  takeJsonObjects(app);
+  await app.register(siteRoutes(parts), { prefix: '/api' });
   await app.register(setRoutes(parts), { prefix: '/api' });
+  await app.register(uploadRoutes(parts), { prefix: '/api' });
   await app.register(editRoutes(parts), { prefix: '/api' });
   await app.register(handoverRoutes(parts));
   await app.register(fileRoutes(parts));

@@ -11,7 +11,8 @@ describe('configuration', () => {
     expect(config).toMatchObject({
       host: '127.0.0.1',
       port: 4780,
-      seedDemo: true,
+      seedDemo: false,
+      jobs: { seconds: 60, bytes: 2_000_000_000 },
       limits: { bytes: 60_000_000, pixels: 100_000_000 },
     });
     expect(config.workers).toBeGreaterThanOrEqual(1);

@@ -1,6 +1,7 @@
 // Settings from environment variables, each with its default.
 import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
+import type { JobLimits } from './codec/limits.ts';
 
 export interface Config {
   host: string;
@@ -14,6 +15,9 @@ export interface Config {
   /** Codec processes. */
   workers: number;
   limits: Limits;
+  /** Time and memory of a codec job. */
+  jobs: JobLimits;
+  /** Unpacks the demo at the first start, without being asked. */
   seedDemo: boolean;
 }
 
@@ -34,12 +38,23 @@ function numberFrom(env: NodeJS.ProcessEnv, name: string, fallback: number): num
   return value;
 }
 
+const LOOPBACK = /^(?:127(?:\.\d{1,3}){3}|localhost|::1)$/;
+
+/** @throws Error for anything that other machines could reach: there is no password yet */
+function hostFrom(text: string | undefined): string {
+  if (text === undefined || text === '') return '127.0.0.1';
+  if (LOOPBACK.test(text)) return text;
+  throw new Error(
+    `HOST is “${text}”, which other machines could reach, and there are no accounts yet to keep them out. Leave it out, or set it to 127.0.0.1.`,
+  );
+}
+
 /** @throws Error naming the variable that is missing or no number. */
 export function configFrom(env: NodeJS.ProcessEnv): Config {
   const databaseUrl = env.DATABASE_URL;
   if (!databaseUrl) throw new Error('DATABASE_URL is missing. Start the application with "npm start".');
   return {
-    host: env.HOST ?? '127.0.0.1',
+    host: hostFrom(env.HOST),
     port: numberFrom(env, 'PORT', 4780),
     dataDir: resolve(env.DATA_DIR ?? resolve(root, '.data')),
     databaseUrl,
@@ -50,6 +65,10 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
       bytes: numberFrom(env, 'LIMIT_MEGABYTES', 60) * 1_000_000,
       pixels: numberFrom(env, 'LIMIT_MEGAPIXELS', 100) * 1_000_000,
     },
-    seedDemo: env.SEED_DEMO !== '0',
+    jobs: {
+      seconds: numberFrom(env, 'LIMIT_JOB_SECONDS', 60),
+      bytes: numberFrom(env, 'LIMIT_JOB_MEGABYTES', 2000) * 1_000_000,
+    },
+    seedDemo: env.SEED_DEMO === '1',
   };
 }

@@ -2,12 +2,28 @@
 import { buildApp } from './app.ts';
 import { configFrom } from './config.ts';
 import { connect } from './database/connect.ts';
+import { patiently } from './database/patience.ts';
 import { seedDemo } from './demo/seed.ts';
 import { buildParts } from './parts.ts';
-import { sweep } from './prepare/sweep.ts';
+import { sweep, SWEEP_EVERY_MS } from './prepare/sweep.ts';
+import { reportToConsole as report } from './report.ts';
 
-const config = configFrom(process.env);
-const sequelize = await connect(config.databaseUrl);
+// What is stored may say where a photo was taken: it is for this user alone.
+process.umask(0o077);
+// Every failure has somebody who waits for it; one that slipped through is said and ends nobody's work.
+process.on('unhandledRejection', (error) => report('A failure nobody waited for.', error));
+
+function configured() {
+  try {
+    return configFrom(process.env);
+  } catch (error) {
+    console.error(error instanceof Error ? error.message : String(error));
+    process.exit(1);
+  }
+}
+
+const config = configured();
+const sequelize = await patiently(() => connect(config.databaseUrl));
 const parts = await buildParts(config, sequelize);
 const app = await buildApp(parts, { log: true });
 
@@ -15,6 +31,7 @@ let ending = false;
 async function end(): Promise<void> {
   if (ending) return;
   ending = true;
+  parts.scrub.stop();
   parts.preparer.close();
   await app.close();
   await parts.pool.close();
@@ -23,11 +40,27 @@ async function end(): Promise<void> {
 }
 process.on('SIGTERM', () => void end());
 process.on('SIGINT', () => void end());
+// The start script holds this channel: when it is gone nobody would ever end this server, or its database.
+process.on('disconnect', () => void end());
 
-if (config.seedDemo) await seedDemo(parts);
+await seedDemo(parts, { unasked: config.seedDemo });
 await app.listen({ host: config.host, port: config.port });
 const address = app.server.address();
 const port = typeof address === 'object' && address ? address.port : config.port;
-console.log(`Dusky Otter is ready: http://${config.host}:${port}/`);
+console.log(
+  `Dusky Otter is ready: http://${config.host.includes(':') ? `[${config.host}]` : config.host}:${port}/`,
+);
+process.send?.('ready');
 await parts.preparer.reconcileAll();
-await sweep(parts.vault, parts.stored, (key) => parts.preparer.isWanted(key), Date.now());
+parts.scrub.start();
+
+async function clear(): Promise<void> {
+  try {
+    const { vault, stored, preparer } = parts;
+    if (preparer.knowsAll) await sweep(vault, stored, (key) => preparer.isWanted(key), new Date());
+  } catch (error) {
+    if (!ending) report('Clearing files that nobody wants failed; the next time it is tried again.', error);
+  }
+}
+await clear();
+setInterval(() => void clear(), SWEEP_EVERY_MS).unref();

@@ -3,6 +3,8 @@ import type { PhotoRow, PhotoSet, Problem } from '@dusky-otter/core';
 
 const CATALOGUE = {
   'bad-request': [400, 'The request could not be understood.'],
+  'wrong-body': [415, 'This address takes another kind of content.'],
+  'too-large': [413, 'The request is too large.'],
   'foreign-origin': [403, 'This address only answers to the application itself.'],
   'no-such-set': [404, 'This set does not exist any more.'],
   'no-such-photo': [404, 'This photo is not in the set any more.'],
@@ -18,6 +20,23 @@ const CATALOGUE = {
     409,
     'The versions for this are still being made. Try again when the ring in the header is full.',
   ],
+  'disk-full': [
+    507,
+    'There is no room left on the disk. Nothing was lost: make room, then add the file or make the change again.',
+  ],
+  'database-away': [
+    503,
+    'The database does not answer; it is being started again. What you typed is kept and saved as soon as it does.',
+  ],
+  'set-unreadable': [
+    409,
+    'What is stored of this set can’t be read. It is set apart and nothing of it is changed; the other sets work as ever.',
+  ],
+  'being-remade': [
+    404,
+    'This file was changed or lost on the disk. It is being made again; look once more in a moment.',
+  ],
+  'no-such-site': [404, 'This site does not exist any more.'],
   'upload-interrupted': [400, 'The upload broke off. Nothing was kept of it; add the file again.'],
   'impossible-edit': [422, 'This change is not possible.'],
   internal: [500, 'Something went wrong on the server. Nothing was lost; try again.'],
@@ -30,8 +49,13 @@ export class ProblemError extends Error {
   readonly code: ProblemCode;
   readonly newer: { rows?: PhotoRow[]; set?: PhotoSet };
 
-  constructor(code: ProblemCode, detail?: string, newer: { rows?: PhotoRow[]; set?: PhotoSet } = {}) {
-    super(detail ?? CATALOGUE[code][1]);
+  constructor(
+    code: ProblemCode,
+    detail?: string,
+    newer: { rows?: PhotoRow[]; set?: PhotoSet } = {},
+    cause?: unknown,
+  ) {
+    super(detail ?? CATALOGUE[code][1], { cause });
     this.code = code;
     this.newer = newer;
   }
@@ -59,6 +83,8 @@ export const REFUSALS = {
   empty: 'The file is empty. Copy it from the camera or the card again.',
   damaged:
     'The picture is damaged: its data ends too early or makes no sense. Copy it from the camera or the card again.',
+  'too-heavy':
+    'The picture takes too much time or memory to be read. Export it simpler or smaller and add it again.',
   'too-many-bytes': 'The file is too large.',
   'too-many-pixels': 'The picture has too many pixels.',
 } as const;
@@ -69,8 +95,54 @@ export type RefusalCode = keyof typeof REFUSALS;
 export class RefusedError extends Error {
   readonly code: RefusalCode;
 
-  constructor(code: RefusalCode, sentence?: string) {
-    super(sentence ?? REFUSALS[code]);
+  constructor(code: RefusalCode, sentence?: string, cause?: unknown) {
+    super(sentence ?? REFUSALS[code], { cause });
     this.code = code;
   }
+}
+
+/** Said where an original is no longer what it was when it was taken in. */
+export const ORIGINAL_LOST =
+  'The original in the vault was changed or lost on the disk. Add the photo again from its source; its decisions are kept.';
+
+const FULL_CODES = new Set(['ENOSPC', 'EDQUOT', 'EFBIG', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL']);
+
+const codeOf = (error: unknown): unknown =>
+  error instanceof Error && 'code' in error ? error.code : undefined;
+
+/** Every error that lies behind an error, itself first. */
+function* behind(error: unknown): Generator<unknown> {
+  for (let at: unknown = error, depth = 0; at instanceof Error && depth < 8; depth++) {
+    yield at;
+    at = at.cause ?? ('parent' in at ? at.parent : undefined);
+  }
+}
+
+/** The sentence for an error that says that the disk is full, or null for any other. */
+export function sentenceOfDisk(error: unknown): string | null {
+  for (const one of behind(error)) if (FULL_CODES.has(String(codeOf(one)))) return CATALOGUE['disk-full'][1];
+  return null;
+}
+
+const AWAY = /^(?:SequelizeConnection|SequelizeHostNot)|ConnectionManager was closed/;
+const AWAY_CODES = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ER_SOCKET_UNEXPECTED_CLOSE',
+  'ER_CONNECTION_ALREADY_CLOSED',
+  'ER_CMD_CONNECTION_CLOSED',
+  'ER_SOCKET_BAD_PORT',
+  'ER_SERVER_SHUTDOWN',
+  'ER_GET_CONNECTION_TIMEOUT',
+  'ER_CONNECTION_TIMEOUT',
+]);
+
+/** True for errors that say no more than that the database is not there at the moment. */
+export function isDatabaseAway(error: unknown): boolean {
+  for (const one of behind(error)) {
+    if (!(one instanceof Error)) continue;
+    if (AWAY.test(one.name) || AWAY_CODES.has(String(codeOf(one)))) return true;
+  }
+  return false;
 }

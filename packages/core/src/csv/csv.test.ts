@@ -6,9 +6,12 @@ import { BYTE_ORDER_MARK, readCsv, writeCsv } from './csv.ts';
 
 describe('a table as CSV', () => {
   test('is marked as UTF-8, with commas, CRLF and doubled quotes', () => {
-    expect(writeCsv([['file', 'alt'], ['a.jpg', 'Say "oat", please']])).toBe(
-      `${BYTE_ORDER_MARK}file,alt\r\na.jpg,"Say ""oat"", please"\r\n`,
-    );
+    expect(
+      writeCsv([
+        ['file', 'alt'],
+        ['a.jpg', 'Say "oat", please'],
+      ]),
+    ).toBe(`${BYTE_ORDER_MARK}file,alt\r\na.jpg,"Say ""oat"", please"\r\n`);
   });
   test.each(['=HYPERLINK("http://x","y")', '+1', '-2', '@sum', '\tcmd', '\rcmd', "'=1", "''=1", '＝1'])(
     '%j is no formula for a spreadsheet, and is itself again when read',
@@ -26,9 +29,12 @@ describe('a table as CSV', () => {
     const { pick, whole } = chance(7);
     const letters = ['=', '+', "'", '"', ',', '\r\n', '\n', ' ', 'ü', '😀', 'a', '@', ';'];
     for (let n = 0; n < 500; n++) {
-      const cell = () =>
-        Array.from({ length: whole(1, 6) }, () => pick(letters)).join('');
-      const lines = [['head', 'of'], [cell(), cell()], ['x', cell()]];
+      const cell = () => Array.from({ length: whole(1, 6) }, () => pick(letters)).join('');
+      const lines = [
+        ['head', 'of'],
+        [cell(), cell()],
+        ['x', cell()],
+      ];
       expect(readCsv(writeCsv(lines))).toEqual(lines);
     }
   });

@@ -48,7 +48,7 @@ describe('set commands', () => {
     slots: ['grid'],
     order: [4, 7, 9],
     policy: DEFAULT_POLICY,
-  published: {},
+    published: {},
   };
   test.each([
     { name: 'Shop' },

@@ -71,13 +71,20 @@ export function applyToPhoto(
       };
     }
     case 'words': {
-      const keys = Object.keys(command.words) as (keyof Words)[];
-      if (keys.some((key) => (command.words[key]?.length ?? 0) > LONGEST_TEXT)) {
-        throw new CommandError(`A text is longer than ${LONGEST_TEXT} characters.`);
-      }
+      // Edits that an earlier version kept may hold null for "no text".
+      const said = Object.entries(command.words).map(([key, text]) => [
+        key,
+        key === 'role' ? text : (text ?? ''),
+      ]);
+      const words = Object.fromEntries(said) as Partial<Words>;
+      const keys = Object.keys(words) as (keyof Words)[];
+      const tooLong = keys.find(
+        (key) => (words[key]?.length ?? 0) > LONGEST_TEXT && words[key] !== photo.words[key],
+      );
+      if (tooLong) throw new CommandError(`A text is longer than ${LONGEST_TEXT} characters.`);
       const before = Object.fromEntries(keys.map((key) => [key, photo.words[key]])) as Partial<Words>;
       return {
-        change: { words: { ...photo.words, ...command.words } },
+        change: { words: { ...photo.words, ...words } },
         inverse: { kind: 'words', photo: id, words: before },
       };
     }
@@ -93,21 +100,31 @@ export function applyToPhoto(
   }
 }
 
+/** The photos of a set in a wished order. It may be older than the set: photos it doesn't name come last, as they were. */
+export function reordered(present: readonly number[], wished: readonly number[]): number[] {
+  const here = new Set(present);
+  const named = new Set(wished);
+  return [...wished.filter((id) => here.has(id)), ...present.filter((id) => !named.has(id))];
+}
+
 /**
- * Carries out a command on a set. A new order must name the same photos as the old one.
+ * Carries out a command on a set. A new order names each photo once at most; see `reordered` for those that came
+ * or went since.
  * @throws CommandError with a sentence.
  */
 export function applyToSet(
   set: PhotoSet,
   command: SetCommand,
 ): { change: Partial<SetDecisions>; inverse: SetCommand } {
-  const { change } = command;
+  // Edits that an earlier version kept may hold null for what is to stay.
+  const given = Object.entries(command.change).filter(([, value]) => value !== null && value !== undefined);
+  const change = Object.fromEntries(given) as Partial<SetDecisions>;
   if (change.name !== undefined && change.name.trim() === '') throw new CommandError('A set needs a name.');
   if (change.slots) checkSlots(change.slots);
   if (change.order) {
-    const known = new Set(set.order);
-    const same = change.order.length === known.size && change.order.every((id) => known.delete(id));
-    if (!same) throw new CommandError('The new order leaves out a photo or names one twice.');
+    if (new Set(change.order).size !== change.order.length)
+      throw new CommandError('The new order names a photo twice.');
+    change.order = reordered(set.order, change.order);
   }
   const keys = Object.keys(change) as (keyof SetDecisions)[];
   const before = Object.fromEntries(keys.map((key) => [key, set[key]])) as Partial<SetDecisions>;

@@ -132,5 +132,7 @@ export function cropProblem(rect: Rect, shape: ShapeId, picture: Size): string |
   const rounded =
     Math.abs(rect.width - rect.height * ratio) <= ratio || Math.abs(rect.height - rect.width / ratio) <= 1;
   const stretched = Math.abs(Math.log(rect.width / rect.height / ratio)) > MOST_STRETCHED;
-  return rounded && !stretched ? null : `The crop of ${rect.width} × ${rect.height} px does not have the shape ${shape}.`;
+  return rounded && !stretched
+    ? null
+    : `The crop of ${rect.width} × ${rect.height} px does not have the shape ${shape}.`;
 }

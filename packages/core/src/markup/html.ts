@@ -13,7 +13,9 @@ export const escapeHtml = (text: string): string => text.replace(/[&<>"']/g, (c)
 
 /** An attribute's text: line breaks are written as such, since indenting must not reach into it. */
 const escapeAttribute = (text: string): string =>
-  escapeHtml(text).replace(/\r\n?|\n/g, '&#10;').replace(/\t/g, '&#9;');
+  escapeHtml(text)
+    .replace(/\r\n?|\n/g, '&#10;')
+    .replace(/\t/g, '&#9;');
 
 /** A start tag. Attributes that are null are left out; "" is written as such. */
 export function tag(name: string, attributes: Record<string, string | number | null>): string {

@@ -80,7 +80,12 @@ describe('a picture', () => {
   test('line breaks and tabs in words stay what they are, however deep the markup is indented', () => {
     const row = sampleRow(['grid']);
     const alt = 'A bowl.\nA jar.\r\nA\tcup.';
-    const html = figureMarkup({ row: { ...row, words: { ...row.words, alt } }, slot: slotById('grid'), urlOf, first: false })!;
+    const html = figureMarkup({
+      row: { ...row, words: { ...row.words, alt } },
+      slot: slotById('grid'),
+      urlOf,
+      first: false,
+    })!;
     expect(attributes(all(parseFragment(indent(html, 4)), 'img')[0]!).alt).toBe('A bowl.\nA jar.\nA\tcup.');
   });
   test('nothing before every shape has a stored file', () => {
@@ -110,8 +115,16 @@ describe('a figure', () => {
   test('a long description stands below, folded, in paragraphs', () => {
     const row = sampleRow(['grid']);
     const said = (longDescription: string, role: Role = 'complex') =>
-      figureMarkup({ row: { ...row, words: { ...row.words, role, longDescription } }, slot: slotById('grid'), urlOf, first: false })!;
-    const details = all(parseFragment(said('On the <left> a jar.\nOld.\n\n\nOn the right a cup.')), 'details')[0]!;
+      figureMarkup({
+        row: { ...row, words: { ...row.words, role, longDescription } },
+        slot: slotById('grid'),
+        urlOf,
+        first: false,
+      })!;
+    const details = all(
+      parseFragment(said('On the <left> a jar.\nOld.\n\n\nOn the right a cup.')),
+      'details',
+    )[0]!;
     expect(all(details, 'p').map((p) => (p.childNodes[0] as { value: string }).value)).toEqual([
       'On the <left> a jar. Old.',
       'On the right a cup.',

@@ -137,7 +137,8 @@ export function figureMarkup(options: PictureOptions): string | null {
     const said = [caption && escapeHtml(caption), credit && `<small>Photo: ${escapeHtml(credit)}</small>`];
     lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);
   }
-  if (longDescription.trim() && options.row.words.role !== 'decorative') lines.push(longDescriptionMarkup(longDescription));
+  if (longDescription.trim() && options.row.words.role !== 'decorative')
+    lines.push(longDescriptionMarkup(longDescription));
   // A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet.
   const own = options.slot.shapes[0]!.shape;
   const widest = options.slot.fit && ruleFor(options.slot, own, cropFor(options.row, own)).at(-1);

@@ -70,7 +70,10 @@ describe('names that have gone out', () => {
   });
   test('are kept for a photo that was retitled, and are its own again when it is titled back', () => {
     expect(names([photo(3, 'Jar'), photo(7, 'Bowl')], { bowl: 3 })).toEqual({ 3: 'jar', 7: 'bowl-2' });
-    expect(names([photo(3, 'Bowl'), photo(7, 'Bowl')], { bowl: 3, jar: 3 })).toEqual({ 3: 'bowl', 7: 'bowl-2' });
+    expect(names([photo(3, 'Bowl'), photo(7, 'Bowl')], { bowl: 3, jar: 3 })).toEqual({
+      3: 'bowl',
+      7: 'bowl-2',
+    });
   });
   test('cut to their length with a number are recognised', () => {
     const long = 'A very long title of a bowl that has to be cut somewhere between words';

@@ -67,7 +67,9 @@ export function speakingNames(
   const nextNumber = new Map<string, number>();
   for (const [id, slug] of inOrder) {
     // As it is called now, and so it went out before: also where it got a number then.
-    const again = ownedBy.get(id)?.find((name) => name === numbered(slug, Number(/-(\d{1,6})$/.exec(name)?.[1] ?? 1)) || name === slug);
+    const again = ownedBy
+      .get(id)
+      ?.find((name) => name === numbered(slug, Number(/-(\d{1,6})$/.exec(name)?.[1] ?? 1)) || name === slug);
     if (again !== undefined) names.set(id, again);
   }
   for (const [id, slug] of inOrder) {

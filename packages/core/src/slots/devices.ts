@@ -83,7 +83,4 @@ export function parseDevices(csv: string): DeviceClass[] {
 
 /** A device table as CSV, as `parseDevices` reads it. */
 export const devicesCsv = (devices: readonly DeviceClass[]): string =>
-  writeCsv([
-    [...COLUMNS],
-    ...devices.map((device) => COLUMNS.map((column) => String(device[column]))),
-  ]);
+  writeCsv([[...COLUMNS], ...devices.map((device) => COLUMNS.map((column) => String(device[column])))]);

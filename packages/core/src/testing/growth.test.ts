@@ -32,7 +32,17 @@ const words = (text: string, role: Words['role'] = 'informative'): Words => ({
 });
 const row = sampleRow(['grid']);
 /** The checks themselves, without the cap that `checkWords` puts on what they read. */
-const CHECKS = { fileName, missing, placeholder, opensWithImage, functionalLook, repeatsNearby, tooLong, keywordList, allCapitals };
+const CHECKS = {
+  fileName,
+  missing,
+  placeholder,
+  opensWithImage,
+  functionalLook,
+  repeatsNearby,
+  tooLong,
+  keywordList,
+  allCapitals,
+};
 
 const READERS: Record<string, (text: string) => unknown> = {
   ...Object.fromEntries(
@@ -54,7 +64,8 @@ const READERS: Record<string, (text: string) => unknown> = {
   withoutEnding,
   slugOf: (text) => slugOf(text),
   speakingSlug: (text) => speakingSlug({ title: '', alt: text }, text),
-  speakingNames: (text) => speakingNames([{ id: 1, fileName: text, words: { title: text, alt: text } }], { a: 1 }),
+  speakingNames: (text) =>
+    speakingNames([{ id: 1, fileName: text, words: { title: text, alt: text } }], { a: 1 }),
   parseLength,
   parseMedia,
   parseSizes,
@@ -67,7 +78,12 @@ const READERS: Record<string, (text: string) => unknown> = {
   indent: (text) => indent(text),
   tag: (text) => tag('img', { alt: text }),
   figureMarkup: (text) =>
-    figureMarkup({ row: { ...row, words: { ...words(text), longDescription: text } }, slot: slotById('grid'), urlOf: () => 'a', first: false }),
+    figureMarkup({
+      row: { ...row, words: { ...words(text), longDescription: text } },
+      slot: slotById('grid'),
+      urlOf: () => 'a',
+      first: false,
+    }),
 };
 
 describe('on hostile strings of growing length', () => {

@@ -76,7 +76,10 @@ export function growthOf(read: (text: string) => unknown, hostile: (length: numb
   for (let length = 16; length < LONGEST / 16; length = Math.ceil(length * 1.3)) {
     if (costOf(() => read(hostile(length)), 1) > 1000) return { ratio: Infinity, stuckAt: length };
   }
-  const small = Math.max(NOISE, costOf(() => read(hostile(LONGEST / 16)), 3));
+  const small = Math.max(
+    NOISE,
+    costOf(() => read(hostile(LONGEST / 16)), 3),
+  );
   const large = costOf(() => read(hostile(LONGEST)), 2);
   return { ratio: large / small, stuckAt: null };
 }

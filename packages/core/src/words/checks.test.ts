@@ -75,12 +75,16 @@ describe('texts that nobody can have written', () => {
     const long = 'Bowls in rows on the drying shelf. '.repeat(100_000);
     const found = checkWords(words({ alt: long, caption: long }), 'x'.repeat(100_000));
     expect(found.map(({ code }) => code)).toContain('too-long');
-    expect(found.find(({ code }) => code === 'too-long')!.sentence).toContain(`${long.trim().length} characters`);
+    expect(found.find(({ code }) => code === 'too-long')!.sentence).toContain(
+      `${long.trim().length} characters`,
+    );
   });
-  test.each(['Bora Bora on a painted tile', 'A very, very large jar', 'Long, long ago: a shard', 'Door 12 12 cm wide'])(
-    '%j does not stutter',
-    (alt) => expect(codes({ alt })).not.toContain('keyword-list'),
-  );
+  test.each([
+    'Bora Bora on a painted tile',
+    'A very, very large jar',
+    'Long, long ago: a shard',
+    'Door 12 12 cm wide',
+  ])('%j does not stutter', (alt) => expect(codes({ alt })).not.toContain('keyword-list'));
 });
 
 describe('the catalogue', () => {

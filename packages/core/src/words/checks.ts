@@ -49,7 +49,9 @@ export function checkWords(
   }
   if (findings.length === 0) {
     // A text that is too long is counted and moved whole; looking for its first sentences takes no time.
-    findings = HOW.map((check) => check(check === tooLong ? { ...context, words } : context)).filter((finding) => finding !== null);
+    findings = HOW.map((check) => check(check === tooLong ? { ...context, words } : context)).filter(
+      (finding) => finding !== null,
+    );
     if (around.sameAs && around.sameAs.length > 0) findings.push(sameAlt(around.sameAs));
   }
   const role = noRole(context);

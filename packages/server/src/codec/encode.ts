@@ -7,9 +7,11 @@ import { fromRaw, rawOf, type RawPicture } from './source.ts';
 export function encode(
   picture: Sharp,
   format: OutputFormat,
-  settings: EncoderSettings & { fullChroma?: boolean },
+  settings: EncoderSettings & { fullChroma?: boolean; delay?: number[]; loop?: number },
 ): Promise<Buffer> {
-  const { quality, effort, lossless = false } = settings;
+  const { quality, effort, lossless = false, delay, loop } = settings;
+  // Empty where the picture does not move.
+  const motion = { ...(delay && delay.length > 0 && { delay }), ...(loop !== undefined && { loop }) };
   switch (format) {
     case 'avif':
       return picture
@@ -17,7 +19,7 @@ export function encode(
         .toBuffer();
     case 'webp':
       return picture
-        .webp({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless })
+        .webp({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless, ...motion })
         .toBuffer();
     case 'jpeg':
       return picture
@@ -30,7 +32,7 @@ export function encode(
     case 'png':
       return picture.png({ compressionLevel: effort ?? 7 }).toBuffer();
     case 'gif':
-      return picture.gif({ ...(effort !== undefined && { effort }) }).toBuffer();
+      return picture.gif({ ...(effort !== undefined && { effort }), ...motion }).toBuffer();
   }
 }
 

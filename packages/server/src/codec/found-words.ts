@@ -1,4 +1,5 @@
 // Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
+import { LONGEST_TEXT } from '@dusky-otter/core';
 import ExifReader from 'exifreader';
 
 export interface FoundFacts {
@@ -20,7 +21,9 @@ const NOTHING: FoundFacts = {
 const text = (tags: Tags | undefined, ...names: string[]): string => {
   for (const name of names) {
     const description = tags?.[name]?.description;
-    if (typeof description === 'string' && description.trim()) return description.trim();
+    // What a file says is of any length; a photo's words are not.
+    if (typeof description === 'string' && description.trim())
+      return description.trim().slice(0, LONGEST_TEXT);
   }
   return '';
 };

@@ -11,12 +11,23 @@ import {
   type Size,
 } from '@dusky-otter/core';
 import type { Metadata } from 'sharp';
-import { RefusedError } from '../problems.ts';
+import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
 import { findWords } from './found-words.ts';
-import type { InspectJob } from './protocol.ts';
+import type { Inspected, InspectJob, ViewHashes, ViewPaths, ViewsJob } from './protocol.ts';
 import { sniff } from './sniff.ts';
-import { drawingSize, fromRaw, openFile, rawOf, type RawPicture } from './source.ts';
+import { complaintOf } from './soundness/soundness.ts';
+import { MOSTLY, type Complaint } from './soundness/complaint.ts';
+import {
+  drawingSize,
+  fromRaw,
+  isMoving,
+  openFile,
+  openingOf,
+  rawOf,
+  type Opening,
+  type RawPicture,
+} from './source.ts';
 
 /** Long side in px of the pictures that screens show. */
 const ROW_VIEW = 480;
@@ -40,9 +51,9 @@ function uprightSize(meta: Metadata): Size {
 }
 
 /** The whole picture decoded once, upright, at most 1600 px: a file that ends too early fails here. */
-async function decodeView(job: InspectJob, isSvg: boolean, size: Size): Promise<RawPicture> {
-  const source = await openFile(job.path, isSvg, false, isSvg ? size : undefined);
-  const upright = isSvg ? fromRaw(await rawOf(source)) : source.autoOrient();
+async function decodeView(path: string, opening: Opening): Promise<RawPicture> {
+  const source = await openFile(path, opening);
+  const upright = opening.format === 'svg' ? fromRaw(await rawOf(source)) : source.autoOrient();
   return rawOf(
     upright.resize(BENCH_VIEW, BENCH_VIEW, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb'),
   );
@@ -62,13 +73,9 @@ async function attentionOf(view: RawPicture): Promise<{ x: number; y: number }> 
 /** Long side in px of the sample that colours are counted in: every so many pixels, none mixed. */
 const CONTENT_SIDE = 1600;
 
-async function measureContent(
-  job: InspectJob,
-  format: InputFormat,
-  size: Size,
-): Promise<PictureContent | null> {
-  if (losesColours(format)) return null;
-  const source = await openFile(job.path, format === 'svg', false, format === 'svg' ? size : undefined);
+async function measureContent(path: string, opening: Opening): Promise<PictureContent | null> {
+  if (losesColours(opening.format)) return null;
+  const source = await openFile(path, opening);
   return contentOf(
     await rawOf(
       source
@@ -78,14 +85,22 @@ async function measureContent(
   );
 }
 
-async function writeViews(job: InspectJob, view: RawPicture): Promise<void> {
+async function writeViews(paths: ViewPaths, incoming: string, view: RawPicture): Promise<ViewHashes> {
   const encode = { quality: 80, effort: 1 } as const;
-  await writeWhole(job.views.bench, job.incoming, await fromRaw(view).webp(encode).toBuffer());
+  const bench = await fromRaw(view).webp(encode).toBuffer();
   const row = await fromRaw(view)
     .resize(ROW_VIEW, ROW_VIEW, { fit: 'inside', withoutEnlargement: true })
     .webp(encode)
     .toBuffer();
-  await writeWhole(job.views.row, job.incoming, row);
+  await writeWhole(paths.bench, incoming, bench);
+  await writeWhole(paths.row, incoming, row);
+  const [benchHash, rowHash] = [bench, row].map((file) => createHash('sha256').update(file).digest('hex'));
+  return { bench: benchHash!, row: rowHash! };
+}
+
+/** Makes the views of an original anew. */
+export async function makeViews(job: ViewsJob): Promise<ViewHashes> {
+  return writeViews(job.views, job.incoming, await decodeView(job.path, openingOf(job.facts)));
 }
 
 const hex = (value: number): string => Math.round(value).toString(16).padStart(2, '0');
@@ -122,47 +137,106 @@ async function isTransparent(view: RawPicture): Promise<boolean> {
   return !(await fromRaw(view).stats()).isOpaque;
 }
 
+const inMillions = (pixels: number): string =>
+  (pixels / 1e6).toLocaleString('en-GB', { maximumFractionDigits: pixels < 1e7 ? 1 : 0 });
+
+/** @throws RefusedError where a picture, or all frames of an animation together, have too many pixels */
+function checkPixels(size: Size, frames: number, limit: number): void {
+  const pixels = size.width * size.height;
+  if (pixels > limit) {
+    throw new RefusedError(
+      'too-many-pixels',
+      `The picture has ${inMillions(pixels)} megapixels (${size.width} × ${size.height}); up to ${inMillions(limit)} can be taken in. Export it smaller and add it again.`,
+    );
+  }
+  if (pixels * frames > limit) {
+    throw new RefusedError(
+      'too-many-pixels',
+      `The animation has ${frames} frames of ${inMillions(pixels)} megapixels; up to ${inMillions(limit)} in all frames together can be taken in. Export fewer or smaller frames and add it again.`,
+    );
+  }
+}
+
+interface Opened {
+  opening: Opening;
+  meta: Metadata;
+  size: Size;
+  view: RawPicture;
+  complaint: Complaint | null;
+}
+
+async function openAndDecode(
+  job: InspectJob,
+  format: InputFormat,
+  complaint: Complaint | null,
+): Promise<Opened> {
+  const isSvg = format === 'svg';
+  const opening: Opening = { format, lenient: complaint !== null };
+  // Animations are counted from the header; their frames are decoded when they are made.
+  const meta = await (await openFile(job.path, { ...opening, animated: true })).metadata();
+  const size = isSvg ? drawingSize(meta) : uprightSize(meta);
+  if (!isSvg) checkPixels(size, isMoving(format) ? (meta.pages ?? 1) : 1, job.limitPixels);
+  const sized = { ...opening, ...(isSvg && { size }) };
+  return { opening: sized, meta, size, view: await decodeView(job.path, sized), complaint };
+}
+
+/**
+ * Decodes strictly; where a decoder or the file's own structure complains, but most of the picture is there, once more
+ * leniently. See docs/methods/damaged-files.md for what each format does.
+ */
+async function decodedOf(job: InspectJob, format: InputFormat): Promise<Opened> {
+  let refused: unknown = null;
+  const strict = await openAndDecode(job, format, null).catch((error: unknown) => {
+    if (error instanceof RefusedError || sentenceOfDisk(error)) throw error;
+    refused = error;
+    return null;
+  });
+  const complaint = await complaintOf(job.path, format, strict !== null);
+  if (strict && !complaint) return strict;
+  if (!complaint || complaint.share < MOSTLY) throw new RefusedError('damaged', undefined, refused);
+  if (strict) return { ...strict, complaint, opening: { ...strict.opening, lenient: true } };
+  return openAndDecode(job, format, complaint).catch((error: unknown) => {
+    throw error instanceof RefusedError ? error : new RefusedError('damaged', undefined, error);
+  });
+}
+
+const damageOf = ({ complaint }: Opened): string | null =>
+  complaint &&
+  `May be damaged: ${complaint.sentence}${complaint.share < 1 ? `, about ${Math.max(1, Math.round((1 - complaint.share) * 100))} % of the picture is missing` : ''}. Look at it closely, or copy it from the camera again.`;
+
+/** What a drawing lost while it was cleaned, as a sentence, or null. */
+async function lossOf(path: string): Promise<string | null> {
+  const { cleanSvg } = await import('./svg.ts');
+  const { leftOut } = cleanSvg(await readFile(path, 'utf8'));
+  if (leftOut === 0) return null;
+  return `The drawing shows ${leftOut === 1 ? 'a picture that lies' : `${leftOut} pictures that lie`} in another file, which is left out. Embed it in the drawing and add it again.`;
+}
+
 /**
  * Inspects a received file and writes its views.
  * @throws RefusedError with the reason when it can't be taken in.
  */
-export async function inspect(job: InspectJob): Promise<OriginalFacts> {
+export async function inspect(job: InspectJob): Promise<Inspected> {
   const format = sniff(await headOf(job.path));
+  const opened = await decodedOf(job, format);
+  const { opening, meta, size, view } = opened;
   const isSvg = format === 'svg';
-  let meta: Metadata;
-  let view: RawPicture;
-  let size: Size;
-  try {
-    // Animations are counted from the header; their frames are decoded when they are made.
-    meta = await (await openFile(job.path, isSvg, true)).metadata();
-    size = isSvg ? drawingSize(meta) : uprightSize(meta);
-    const pixels = size.width * size.height;
-    if (!isSvg && pixels > job.limitPixels) {
-      const [has, may] = [pixels, job.limitPixels].map((n) => Math.round(n / 1e6));
-      throw new RefusedError(
-        'too-many-pixels',
-        `The picture has ${has} megapixels (${size.width} × ${size.height}); up to ${may} can be taken in. Export it smaller and add it again.`,
-      );
-    }
-    view = await decodeView(job, isSvg, size);
-  } catch (error) {
-    if (error instanceof RefusedError) throw error;
-    throw new RefusedError('damaged');
-  }
   const words = await findWords(await readFile(job.path));
-  await writeViews(job, view);
-  return {
+  const views = await writeViews(job.views, job.incoming, view);
+  const facts: OriginalFacts = {
     hash: job.hash,
     bytes: job.bytes,
     format,
     ...size,
     orientation: isSvg ? 1 : (meta.orientation ?? 1),
     profile: profileName(meta.icc),
-    frames: format === 'tiff' ? 1 : (meta.pages ?? 1),
+    frames: isMoving(format) ? (meta.pages ?? 1) : 1,
     transparent: await isTransparent(view),
     colour: await meanColour(view),
     attention: await attentionOf(view),
-    content: await measureContent(job, format, size),
+    content: await measureContent(job.path, opening),
+    damage: isSvg ? await lossOf(job.path) : damageOf(opened),
     ...words,
   };
+  return { facts, views };
 }

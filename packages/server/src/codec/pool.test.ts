@@ -6,15 +6,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { OriginalFacts } from '@dusky-otter/core';
 import sharp from 'sharp';
-import { RefusedError } from '../problems.ts';
 import { CodecPool } from './pool.ts';
-import type { InspectJob, MadeVariant, RenderJob } from './protocol.ts';
+import type { Inspected, InspectJob, MadeVariant, RenderJob } from './protocol.ts';
+
+const LIMITS = { seconds: 60, bytes: 2e9 };
 
 let folder: string;
 let pool: CodecPool;
 beforeEach(async () => {
   folder = await mkdtemp(join(tmpdir(), 'otter-pool-'));
-  pool = new CodecPool(1);
+  pool = new CodecPool(1, LIMITS);
 });
 afterEach(async () => {
   await pool.close();
@@ -48,20 +49,21 @@ function renderJob(inspected: InspectJob, facts: OriginalFacts, count: number): 
 }
 
 describe('the pool', () => {
-  test('a process that dies costs its own picture and is replaced', async () => {
+  test('a process that is ended while it looks at a file is replaced, and the file looked at once more', async () => {
     await pool.inspect(await job(10));
     const [victim] = pool.pids;
-    const lost = pool.inspect(await job(20));
+    // Somebody else ended it: the picture is no reason to refuse it, and is looked at in a fresh process.
+    const looked = pool.inspect(await job(20));
     process.kill(victim!, 'SIGKILL');
-    await expect(lost).rejects.toThrow(RefusedError);
-    expect(await pool.inspect(await job(30))).toMatchObject({ width: 1200, height: 800 });
+    expect((await looked).facts).toMatchObject({ width: 1200, height: 800 });
+    expect((await pool.inspect(await job(30))).facts).toMatchObject({ width: 1200, height: 800 });
     expect(pool.pids).not.toContain(victim);
   });
   test('a file that waits to be looked at makes a long batch step back after its current output', async () => {
     const first = await job(40);
-    const facts = await pool.inspect(first);
+    const { facts } = await pool.inspect(first);
     const made: MadeVariant[] = [];
-    let looked: Promise<OriginalFacts> | null = null;
+    let looked: Promise<Inspected> | null = null;
     const second = await job(50);
     await pool.render(renderJob(first, facts, 30), (variant) => {
       made.push(variant);
@@ -69,13 +71,13 @@ describe('the pool', () => {
     });
     expect(made.length).toBeGreaterThan(0);
     expect(made.length).toBeLessThan(30);
-    expect(await looked).toMatchObject({ hash: second.hash });
+    expect(await looked).toMatchObject({ facts: { hash: second.hash } });
   });
   test('a job that can’t be done is an error with its reason, and the process goes on', async () => {
     const first = await job(60);
-    const facts = await pool.inspect(first);
+    const { facts } = await pool.inspect(first);
     const broken = renderJob(first, { ...facts, hash: '0'.repeat(64) }, 1);
-    await expect(pool.render(broken, () => undefined)).rejects.toThrow('changed on disk');
+    await expect(pool.render(broken, () => undefined)).rejects.toThrow('changed or lost on the disk');
     const made: MadeVariant[] = [];
     await pool.render(renderJob(first, facts, 2), (variant) => made.push(variant));
     expect(made.map(({ key }) => key)).toEqual(['k0', 'k1']);

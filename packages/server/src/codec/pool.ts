@@ -1,9 +1,19 @@
-// The codec processes: one job each at a time. Looking at new files goes before making variants.
+// The codec processes: one job each at a time, watched for time and memory. Looking at new files goes before making variants.
 import { fork, type ChildProcess } from 'node:child_process';
 import { resolve } from 'node:path';
-import type { OriginalFacts } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
-import type { FromWorker, InspectJob, Job, MadeVariant, RenderJob, ToWorker } from './protocol.ts';
+import { JobWatch, type JobLimits } from './limits.ts';
+import type {
+  FromWorker,
+  Inspected,
+  InspectJob,
+  Job,
+  MadeVariant,
+  RenderJob,
+  ToWorker,
+  ViewHashes,
+  ViewsJob,
+} from './protocol.ts';
 
 /** Always the built worker: tests run from sources, processes from what was built. */
 const WORKER = resolve(import.meta.dirname, '../../dist/codec/worker.js');
@@ -11,47 +21,109 @@ const WORKER = resolve(import.meta.dirname, '../../dist/codec/worker.js');
 /** Pixels live outside V8's heap, so V8 sees little reason to collect: workers do it themselves after a job. */
 const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
 
+/** A codec process needs no secrets: it gets what finds programs, fonts and temporary files. */
+const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ'];
+
+/** How often running jobs are looked at, in ms: memory grows by a gigabyte in less than a second. */
+const WATCH_EVERY = 100;
+
+/** Pause before a process that did not come up is started again, in ms; it grows. */
+const FIRST_PAUSE = 100;
+const LONGEST_PAUSE = 30_000;
+
+/** A job that ended its process is tried once more in a fresh one: what ended it may have been somebody else. */
+const TRIES = 2;
+
+/** An output that can't be made; `key` null: none of the job can. */
+export class RenderError extends Error {
+  constructor(
+    sentence: string,
+    readonly key: string | null,
+  ) {
+    super(sentence);
+  }
+}
+
+type Result = Inspected | ViewHashes | null;
+
 interface Task {
   job: Job;
   made: (variant: MadeVariant) => void;
-  resolve: (facts: OriginalFacts | null) => void;
+  resolve: (result: Result) => void;
   reject: (error: Error) => void;
+  /** Outputs that are done; they are not made again after a crash. */
+  done: Set<string>;
+  /** Times that each step ended its process. */
+  broke: Map<string, number>;
+  step: string;
 }
 
 interface Worker {
   process: ChildProcess;
   ready: boolean;
   task: Task | null;
+  watch: JobWatch | null;
 }
 
 export class CodecPool {
   private readonly workers: Worker[] = [];
   private readonly waiting: Task[] = [];
+  private readonly watching: NodeJS.Timeout;
   private closed = false;
   private stillborn = 0;
   /** Called when a process has nothing to do and no file waits to be looked at. */
   onIdle: () => void = () => undefined;
 
-  constructor(count: number) {
+  constructor(
+    count: number,
+    private readonly limits: JobLimits,
+  ) {
     for (let i = 0; i < count; i++) this.workers.push(this.spawn());
+    this.watching = setInterval(() => this.watch(), WATCH_EVERY);
+    this.watching.unref();
   }
 
-  /** Looks at a received file. @throws RefusedError with the reason. */
-  async inspect(job: InspectJob): Promise<OriginalFacts> {
-    const facts = await new Promise<OriginalFacts | null>((done, reject) => {
-      this.waiting.push({ job, made: () => undefined, resolve: done, reject });
-      // A process in the middle of a long batch hands the rest back after its current file.
-      if (!this.workers.some((w) => w.ready && !w.task)) this.tellOneToStop();
-      this.pump();
-    });
-    if (!facts) throw new Error('The codec process answered without facts.');
-    return facts;
+  /**
+   * Looks at a received file.
+   * @param signal ends the wait when nobody wants the answer any more; a file that is being looked at is looked at whole.
+   * @throws RefusedError with the reason; the signal's reason when it was given up while waiting.
+   */
+  async inspect(job: InspectJob, signal?: AbortSignal): Promise<Inspected> {
+    const result = await this.queue(job, signal);
+    if (!result || !('facts' in result)) throw new Error('The codec process answered without facts.');
+    return result;
   }
 
-  /** Makes variants; resolves when all are made, or earlier when it was told to stop. */
+  /** Makes the views of an original anew. @throws RefusedError, RenderError */
+  async views(job: ViewsJob): Promise<ViewHashes> {
+    const result = await this.queue(job);
+    if (!result || 'facts' in result) throw new Error('The codec process answered without views.');
+    return result;
+  }
+
+  /** Makes variants; resolves when all are made, or earlier when it was told to stop. @throws RenderError */
   async render(job: RenderJob, made: (variant: MadeVariant) => void): Promise<void> {
-    await new Promise<OriginalFacts | null>((done, reject) => {
-      this.waiting.push({ job, made, resolve: done, reject });
+    await this.queue(job, undefined, made);
+  }
+
+  private queue(
+    job: Job,
+    signal?: AbortSignal,
+    made: (variant: MadeVariant) => void = () => undefined,
+  ): Promise<Result> {
+    return new Promise((done, reject) => {
+      signal?.throwIfAborted();
+      const task: Task = { job, made, resolve: done, reject, done: new Set(), broke: new Map(), step: '' };
+      const drop = () => {
+        const at = this.waiting.indexOf(task);
+        if (at < 0) return;
+        this.waiting.splice(at, 1);
+        reject(signal?.reason instanceof Error ? signal.reason : new Error('Given up.'));
+      };
+      signal?.addEventListener('abort', drop, { once: true });
+      this.waiting.push(task);
+      // A process in the middle of a long batch hands the rest back after its current file.
+      if (job.kind !== 'render' && !this.workers.some((w) => w.ready && !w.task)) this.tellOneToStop();
       this.pump();
     });
   }
@@ -76,6 +148,7 @@ export class CodecPool {
   /** Ends all processes; what they were making is not kept. */
   async close(): Promise<void> {
     this.closed = true;
+    clearInterval(this.watching);
     const ends = this.workers.map(
       ({ process: child }) =>
         new Promise<void>((done) => {
@@ -85,6 +158,9 @@ export class CodecPool {
         }),
     );
     await Promise.all(ends);
+    const over = new Error('The application is ending.');
+    for (const { task } of this.workers) task?.reject(over);
+    for (const task of this.waiting.splice(0)) task.reject(over);
   }
 
   private tellOneToStop(): void {
@@ -93,35 +169,78 @@ export class CodecPool {
   }
 
   private send(worker: Worker, message: ToWorker): void {
-    worker.process.send(message, (error) => {
-      // A process that died says so through its exit; here only the message was lost.
-      if (error && worker.task) this.replace(worker, 'The codec process ended while it was given work.');
-    });
+    // A process that died says so through its exit; a message that is lost with it needs no word of its own.
+    worker.process.send(message, () => undefined);
   }
 
   private spawn(): Worker {
-    // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
+    const passed = PASSED_ON.flatMap((name) => {
+      const value = process.env[name];
+      return value === undefined ? [] : [[name, value] as const];
+    });
     const child = fork(WORKER, {
-      env: { ...process.env, MALLOC_ARENA_MAX: '2' },
+      // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
+      env: { ...Object.fromEntries(passed), MALLOC_ARENA_MAX: '2' },
       execArgv: WORKER_FLAGS,
       serialization: 'advanced',
     });
-    const worker: Worker = { process: child, ready: false, task: null };
+    const worker: Worker = { process: child, ready: false, task: null, watch: null };
     child.on('message', (message: FromWorker) => this.hear(worker, message));
-    child.on('exit', () => this.replace(worker, 'The picture made the codec process crash.'));
+    child.on('error', () => undefined);
+    child.on('exit', () => this.ended(worker));
     return worker;
   }
 
-  private replace(worker: Worker, reason: string): void {
+  /** Puts a fresh process in the place of one that ended. */
+  private replace(worker: Worker): void {
     const index = this.workers.indexOf(worker);
     if (index < 0 || this.closed) return;
-    // A process that never came up would be started again for ever: that is a broken installation.
-    this.stillborn = worker.ready ? 0 : this.stillborn + 1;
-    if (this.stillborn > 4) throw new Error('The codec processes do not start. Build the server first.');
-    this.workers[index] = this.spawn();
     worker.process.kill('SIGKILL');
-    worker.task?.reject(worker.task.job.kind === 'inspect' ? new RefusedError('damaged') : new Error(reason));
+    // A process that never came up is started again after a pause that grows, not in a circle.
+    this.stillborn = worker.ready ? 0 : this.stillborn + 1;
+    worker.ready = false;
+    const pause = this.stillborn === 0 ? 0 : Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** this.stillborn);
+    if (pause === 0) this.workers[index] = this.spawn();
+    else
+      setTimeout(() => {
+        if (!this.closed && this.workers[index] === worker) this.workers[index] = this.spawn();
+      }, pause).unref();
+  }
+
+  private ended(worker: Worker): void {
+    const { task } = worker;
     worker.task = null;
+    worker.watch = null;
+    this.replace(worker);
+    if (!task || this.closed) return;
+    const broke = (task.broke.get(task.step) ?? 0) + 1;
+    task.broke.set(task.step, broke);
+    if (broke < TRIES) {
+      this.waiting.unshift(task);
+      this.pump();
+    } else this.giveUp(task, 'It made the program that reads pictures end, twice.');
+  }
+
+  /** Sets apart what a job could not do. */
+  private giveUp(task: Task, sentence: string): void {
+    if (task.job.kind === 'inspect')
+      task.reject(
+        new RefusedError('too-heavy', `${sentence} Export it simpler or smaller and add it again.`),
+      );
+    else task.reject(new RenderError(sentence, task.step === '' ? null : task.step));
+  }
+
+  private watch(): void {
+    for (const worker of this.workers) {
+      const excess = worker.task && worker.watch?.excess();
+      if (!worker.task || !excess) continue;
+      const { task } = worker;
+      worker.task = null;
+      worker.watch = null;
+      this.replace(worker);
+      this.giveUp(task, `${excess}.`);
+      this.pump();
+    }
   }
 
   private hear(worker: Worker, message: FromWorker): void {
@@ -129,12 +248,21 @@ export class CodecPool {
     switch (message.type) {
       case 'ready':
         worker.ready = true;
+        this.stillborn = 0;
         break;
+      case 'making':
+        if (task) task.step = message.key;
+        worker.watch?.step();
+        return;
       case 'made':
+        task?.done.add(message.variant.key);
         task?.made(message.variant);
         return;
       case 'inspected':
-        task?.resolve(message.facts);
+        task?.resolve(message.result);
+        break;
+      case 'views':
+        task?.resolve(message.views);
         break;
       case 'finished':
         task?.resolve(null);
@@ -143,10 +271,11 @@ export class CodecPool {
         task?.reject(new RefusedError(message.code, message.sentence));
         break;
       case 'failed':
-        task?.reject(new Error(message.sentence));
+        task?.reject(new RenderError(message.sentence, message.key));
         break;
     }
     worker.task = null;
+    worker.watch = null;
     this.pump();
   }
 
@@ -154,14 +283,21 @@ export class CodecPool {
     if (this.closed) return;
     for (const worker of this.workers) {
       if (!worker.ready || worker.task) continue;
-      const next = this.waiting.findIndex((task) => task.job.kind === 'inspect');
+      const next = this.waiting.findIndex((task) => task.job.kind !== 'render');
       const [task] = this.waiting.splice(Math.max(0, next), 1);
       if (!task) {
         queueMicrotask(() => this.onIdle());
         return;
       }
       worker.task = task;
-      this.send(worker, { type: 'job', job: task.job });
+      worker.watch = worker.process.pid === undefined ? null : new JobWatch(worker.process.pid, this.limits);
+      task.step = '';
+      this.send(worker, { type: 'job', job: leftOf(task) });
     }
   }
+}
+
+/** The job without what is done. */
+function leftOf({ job, done }: Task): Job {
+  return job.kind === 'render' ? { ...job, outputs: job.outputs.filter(({ key }) => !done.has(key)) } : job;
 }

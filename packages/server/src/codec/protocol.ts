@@ -2,6 +2,15 @@
 import type { EncoderSettings, OriginalFacts, OutputFormat, Rect, StoredFacts } from '@dusky-otter/core';
 import type { RefusalCode } from '../problems.ts';
 
+/** Where the pictures that screens show are put. */
+export interface ViewPaths {
+  row: string;
+  bench: string;
+}
+
+/** SHA-256 of the views' files: what is served is what was made. */
+export type ViewHashes = Record<keyof ViewPaths, string>;
+
 export interface InspectJob {
   kind: 'inspect';
   path: string;
@@ -9,8 +18,16 @@ export interface InspectJob {
   bytes: number;
   limitPixels: number;
   incoming: string;
-  /** Where to put the pictures that screens show. */
-  views: { row: string; bench: string };
+  views: ViewPaths;
+}
+
+/** Makes the views of an original that is known already. */
+export interface ViewsJob {
+  kind: 'views';
+  path: string;
+  facts: OriginalFacts;
+  incoming: string;
+  views: ViewPaths;
 }
 
 export interface RenderOutput {
@@ -31,7 +48,7 @@ export interface RenderJob {
   outputs: RenderOutput[];
 }
 
-export type Job = InspectJob | RenderJob;
+export type Job = InspectJob | ViewsJob | RenderJob;
 
 export interface MadeVariant extends StoredFacts {
   key: string;
@@ -39,13 +56,22 @@ export interface MadeVariant extends StoredFacts {
   encodes: number;
 }
 
+export interface Inspected {
+  facts: OriginalFacts;
+  views: ViewHashes;
+}
+
 export type ToWorker = { type: 'job'; job: Job } | { type: 'stop-soon' };
 
 export type FromWorker =
   | { type: 'ready' }
-  | { type: 'inspected'; facts: OriginalFacts }
+  | { type: 'inspected'; result: Inspected }
+  | { type: 'views'; views: ViewHashes }
   | { type: 'refused'; code: RefusalCode; sentence: string }
+  /** An output is begun: if the process ends now, this is what ended it. */
+  | { type: 'making'; key: string }
   | { type: 'made'; variant: MadeVariant }
   /** The job is over: all outputs made, or stopped early on request. */
   | { type: 'finished' }
-  | { type: 'failed'; sentence: string };
+  /** `key` is the output that could not be made; null where the original could not even be opened. */
+  | { type: 'failed'; sentence: string; key: string | null };

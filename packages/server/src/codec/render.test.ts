@@ -34,8 +34,7 @@ async function variant(
   const output = { key: 'k', path: out, width, height, format, settings };
   await render(
     { kind: 'render', path, facts, incoming: folder, crop, outputs: [output] },
-    (v) => made.push(v),
-    () => false,
+    { making: () => undefined, made: (variant) => made.push(variant), shouldStop: () => false },
   );
   const bytes = await readFile(out);
   expect(made).toEqual([
@@ -222,7 +221,7 @@ describe('honesty', () => {
         .toBuffer(),
     );
     await expect(variant(source, { x: 0, y: 0, width: 80, height: 40 }, 40, 20)).rejects.toThrow(
-      'changed on disk',
+      'changed or lost on the disk',
     );
   });
 });

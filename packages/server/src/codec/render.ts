@@ -1,40 +1,68 @@
 // Makes variants: one decode of a crop serves all its sizes, one resize serves all formats of a size.
 import { createHash } from 'node:crypto';
 import { hashOfFile, writeWhole } from '../vault/vault.ts';
+import sharp, { type Sharp } from 'sharp';
+import { ORIGINAL_LOST } from '../problems.ts';
 import { encode } from './encode.ts';
 import type { MadeVariant, RenderJob, RenderOutput } from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
-import { decodeCrop, openFile, resized } from './source.ts';
+import { decodeCrop, openFile, openingOf, resized } from './source.ts';
+
+/** How frames follow each other: ms each stands, and how often all are shown (0: for ever). */
+interface Motion {
+  delay: number[];
+  loop: number;
+}
+
+/** All frames of a crop at the output's size. Frames that are stored lying are turned one by one: no decoder turns them together. */
+async function animationOf(
+  { path, facts, crop }: RenderJob,
+  { width, height }: RenderOutput,
+): Promise<{ picture: Sharp; motion: Motion }> {
+  const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
+  const opening = openingOf(facts);
+  const whole = await openFile(path, { ...opening, animated: true });
+  const { delay = [], loop = 0 } = await whole.metadata();
+  const motion = { delay, loop };
+  if (facts.orientation === 1)
+    return { picture: whole.extract(region).resize(width, height, { fit: 'fill' }), motion };
+  const frames: Buffer[] = [];
+  for (let frame = 0; frame < facts.frames; frame++) {
+    const upright = (await openFile(path, { ...opening, frame })).autoOrient();
+    const cut = upright.extract(region).resize(width, height, { fit: 'fill' });
+    frames.push(await cut.png({ compressionLevel: 1 }).toBuffer());
+  }
+  return { picture: sharp(frames, { join: { animated: true } }), motion };
+}
 
 async function encodeAnimation(job: RenderJob, output: RenderOutput): Promise<Encoded> {
-  const { x, y, width, height } = job.crop;
-  const frames = await openFile(job.path, false, true);
-  const picture = frames
-    .extract({ left: x, top: y, width, height })
-    .resize(output.width, output.height, { fit: 'fill' });
+  const { picture, motion } = await animationOf(job, output);
   const { format, settings } = output;
-  const file = await encode(picture, format, settings);
+  const file = await encode(picture, format, { ...settings, ...motion });
   return { file, quality: settings.quality ?? null, difference: null, encodes: 1 };
+}
+
+export interface RenderHearer {
+  /** An output is begun. */
+  making: (key: string) => void;
+  made: (variant: MadeVariant) => void;
+  /** Asked between outputs; true leaves the rest for another time. */
+  shouldStop: () => boolean;
 }
 
 /**
  * Makes the outputs of a job one after the other, sizes together, and tells of each.
- * @param shouldStop asked between outputs; true leaves the rest for another time.
  * @throws Error when the original is not what it was, or can't be decoded.
  */
-export async function render(
-  job: RenderJob,
-  made: (variant: MadeVariant) => void,
-  shouldStop: () => boolean,
-): Promise<void> {
-  if ((await hashOfFile(job.path)) !== job.facts.hash) {
-    throw new Error('The original in the vault has changed on disk. Add the photo again from its source.');
-  }
+export async function render(job: RenderJob, { making, made, shouldStop }: RenderHearer): Promise<void> {
+  const hash = await hashOfFile(job.path).catch(() => null);
+  if (hash !== job.facts.hash) throw new Error(ORIGINAL_LOST);
   const animated = job.facts.frames > 1;
   const source = animated ? null : await decodeCrop(job.path, job.facts, job.crop);
   let current: SizedPicture | null = null;
   for (const output of job.outputs) {
     if (shouldStop()) return;
+    making(output.key);
     const { key, width, height } = output;
     let encoded: Encoded;
     if (source) {

@@ -41,11 +41,11 @@ const crop = { x: 0, y: 0, width: 3000, height: 2000 };
 async function rendered(source: TakenFile, outputs: RenderOutput[]): Promise<MadeVariant[]> {
   const made: MadeVariant[] = [];
   const job = { kind: 'render' as const, ...source, incoming: folder, crop, outputs };
-  await render(
-    job,
-    (variant) => made.push(variant),
-    () => false,
-  );
+  await render(job, {
+    making: () => undefined,
+    made: (variant) => made.push(variant),
+    shouldStop: () => false,
+  });
   return made;
 }
 
@@ -154,11 +154,11 @@ describe('without loss', () => {
       ];
       const made: MadeVariant[] = [];
       const job = { kind: 'render' as const, ...source, incoming: folder, crop: whole, outputs };
-      await render(
-        job,
-        (variant) => made.push(variant),
-        () => false,
-      );
+      await render(job, {
+        making: () => undefined,
+        made: (variant) => made.push(variant),
+        shouldStop: () => false,
+      });
       expect(made.map(({ difference, quality }) => [difference, quality])).toEqual([
         [0, null],
         [0, null],

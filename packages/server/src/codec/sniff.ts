@@ -5,6 +5,36 @@ import { RefusedError } from '../problems.ts';
 const ascii = (bytes: Uint8Array, from: number, to: number): string =>
   String.fromCharCode(...bytes.subarray(from, to));
 
+/** What may stand before a drawing: instructions, comments, a document type. Each with where it ends. */
+const PROLOGUE: readonly [begin: string, end: string][] = [
+  ['<?', '?>'],
+  ['<!--', '-->'],
+];
+
+/** True where a text begins as an SVG drawing does, whatever stands before its first element. */
+function isDrawing(text: string): boolean {
+  let at = 0;
+  let declared = false;
+  for (;;) {
+    while (/\s/.test(text[at] ?? '')) at++;
+    const part = PROLOGUE.find(([begin]) => text.startsWith(begin, at));
+    if (part) {
+      const end = text.indexOf(part[1], at + part[0].length);
+      if (end < 0) return false;
+      at = end + part[1].length;
+    } else if (!declared && text.slice(at, at + 9).toLowerCase() === '<!doctype') {
+      declared = true;
+      // An internal subset has brackets of its own.
+      const close = text.indexOf('>', at);
+      const open = text.indexOf('[', at);
+      const end = open >= 0 && open < close ? text.indexOf(']', open) : at;
+      const after = end < 0 ? -1 : text.indexOf('>', end);
+      if (after < 0) return false;
+      at = after + 1;
+    } else return /^<svg[\s/>]/i.test(text.slice(at, at + 5));
+  }
+}
+
 /**
  * Reads the kind of picture from at least the first 512 bytes.
  * @throws RefusedError for what is no picture, or a kind that can't be read.
@@ -26,12 +56,7 @@ export function sniff(head: Uint8Array): InputFormat {
       throw new RefusedError('unsupported-heic');
     }
   }
-  const text = new TextDecoder()
-    .decode(head)
-    .replace(/^\uFEFF/, '')
-    .trimStart();
-  const prologue = /^(?:<\?xml[^>]*\?>\s*|<!--[\s\S]*?-->\s*|<!DOCTYPE[^>]*(?:\[[\s\S]*?\])?>\s*)*<svg[\s>]/i;
-  if (prologue.test(text)) return 'svg';
+  if (isDrawing(new TextDecoder().decode(head).replace(/^\uFEFF/, ''))) return 'svg';
   const start = ascii(head, 0, 4);
   if (start.startsWith('BM') || start === '8BPS' || start === '\0\0\x01\0') {
     throw new RefusedError('unsupported-format');

@@ -1,21 +1,44 @@
 // Opens an original as oriented sRGB pixels, whatever kind of file it is.
 import { readFile } from 'node:fs/promises';
-import type { OriginalFacts, Rect, Size } from '@dusky-otter/core';
-import sharp, { type Sharp } from 'sharp';
+import type { InputFormat, OriginalFacts, Rect, Size } from '@dusky-otter/core';
+import sharp, { type Sharp, type SharpOptions } from 'sharp';
 
-// The limit is checked before, by name; a second limit here would answer with another sentence.
-const OPTIONS = { limitInputPixels: false, failOn: 'warning' } as const;
+export interface Opening {
+  format: InputFormat;
+  /** All frames of an animation, instead of the first. */
+  animated?: boolean;
+  /** One frame of it alone. */
+  frame?: number;
+  /** The pixel size of a drawing, where it is known. */
+  size?: Size;
+  /** Goes on where the data is damaged: for files that were taken in with a mark. */
+  lenient?: boolean;
+}
 
-/** sharp on a file, or on the cleaned copy of a drawing. `size` is the drawing's pixel size, where it is known. */
-export async function openFile(path: string, isSvg: boolean, animated: boolean, size?: Size): Promise<Sharp> {
-  if (!isSvg) return sharp(path, { ...OPTIONS, animated });
+/** Kinds that move. Pages of a TIFF are pictures of their own. */
+export const isMoving = (format: InputFormat): boolean => format === 'gif' || format === 'webp';
+
+/** sharp on a file, or on the cleaned copy of a drawing. */
+export async function openFile(path: string, opening: Opening): Promise<Sharp> {
+  const { format, animated = false, frame, size, lenient = false } = opening;
+  const options: SharpOptions = {
+    // The limit is checked before, by name; a second limit here would answer with another sentence.
+    limitInputPixels: false,
+    failOn: lenient ? 'none' : 'warning',
+  };
+  if (format !== 'svg')
+    return sharp(path, {
+      ...options,
+      ...(frame === undefined ? { animated: animated && isMoving(format) } : { page: frame, pages: 1 }),
+    });
   // Loaded only for drawings: the cleaner brings a whole document model along.
-  const { cleanSvg } = await import('./svg.ts');
-  const clean = Buffer.from(cleanSvg(await readFile(path, 'utf8')));
-  if (!size) return sharp(clean, OPTIONS);
-  const natural = await sharp(clean, OPTIONS).metadata();
-  const scale = Math.max(size.width / natural.width, size.height / natural.height);
-  return sharp(clean, { ...OPTIONS, density: 72 * scale }).resize(size.width, size.height, { fit: 'fill' });
+  const { cleanSvg, sizedSvg } = await import('./svg.ts');
+  const { svg } = cleanSvg(await readFile(path, 'utf8'));
+  if (!size) return sharp(Buffer.from(svg), options);
+  const natural = await sharp(Buffer.from(svg), options).metadata();
+  return sharp(Buffer.from(sizedSvg(svg, natural, size)), options).resize(size.width, size.height, {
+    fit: 'fill',
+  });
 }
 
 /** A vector drawing has no pixels of its own: it counts as a picture with this long side. */
@@ -43,10 +66,17 @@ export async function rawOf(picture: Sharp): Promise<RawPicture> {
   return { data, width: info.width, height: info.height, channels: info.channels };
 }
 
+/** How the original of these facts is opened. */
+export const openingOf = (facts: OriginalFacts): Opening => ({
+  format: facts.format,
+  lenient: facts.damage !== null,
+  ...(facts.format === 'svg' && { size: { width: facts.width, height: facts.height } }),
+});
+
 /** The crop of a still picture: decoded, turned upright, in sRGB, 8 bits a channel. */
 export async function decodeCrop(path: string, facts: OriginalFacts, crop: Rect): Promise<RawPicture> {
   const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
-  const source = await openFile(path, facts.format === 'svg', false, facts);
+  const source = await openFile(path, openingOf(facts));
   return rawOf(source.autoOrient().extract(region).toColourspace('srgb'));
 }
 

@@ -14,8 +14,8 @@ describe('cleaning', () => {
     ['<script>alert(1)</script>', /script|alert/],
     ['<rect width="9" height="9" onload="alert(1)"/>', /onload|alert/],
     ['<foreignObject><p>hi</p></foreignObject>', /foreignObject|hi/],
-    ['<image href="http://127.0.0.1/x.png" width="9" height="9"/>', /image|127/],
-    ['<image href="file:///etc/hostname" width="9" height="9"/>', /image|etc/],
+    ['<image href="http://127.0.0.1/x.png" width="9" height="9"/>', /127/],
+    ['<image href="file:///etc/hostname" width="9" height="9"/>', /etc/],
     ['<use xlink:href="http://127.0.0.1/x.svg#a"/>', /127/],
     ['<rect fill="url(http://127.0.0.1/x.svg#a)" width="9" height="9"/>', /127/],
     [
@@ -23,9 +23,9 @@ describe('cleaning', () => {
       /import|127/,
     ],
     ['<a href="javascript:alert(1)"><rect width="9" height="9"/></a>', /javascript/],
-  ])('%s', (inner, gone) => expect(cleanSvg(svg(inner))).not.toMatch(gone));
+  ])('%s', (inner, gone) => expect(cleanSvg(svg(inner)).svg).not.toMatch(gone));
   test('references inside the drawing stay', () => {
-    const clean = cleanSvg(
+    const { svg: clean } = cleanSvg(
       svg(
         '<defs><linearGradient id="g"/></defs><rect id="r" fill="url(#g)" width="9" height="9"/><use href="#r"/>',
       ),
@@ -34,7 +34,7 @@ describe('cleaning', () => {
     expect(clean).toContain('href="#r"');
   });
   test('style sheets of the drawing stay', () => {
-    const clean = cleanSvg(
+    const { svg: clean } = cleanSvg(
       svg('<style>.st0 { fill: #24464f }</style><rect class="st0" width="9" height="9"/>'),
     );
     expect(clean).toContain('.st0 { fill: #24464f }');
@@ -42,7 +42,7 @@ describe('cleaning', () => {
   test('the demo’s logo draws the same as before', async () => {
     const source = await readFile(join(DEMO, 'special/logo-gullmoor.svg'), 'utf8');
     const [before, after] = await Promise.all(
-      [source, cleanSvg(source)].map((text) => sharp(Buffer.from(text)).raw().toBuffer()),
+      [source, cleanSvg(source).svg].map((text) => sharp(Buffer.from(text)).raw().toBuffer()),
     );
     expect(after!.equals(before!)).toBe(true);
   });

@@ -1,41 +1,81 @@
 // SVG may carry scripts and links to elsewhere; it is only ever drawn from a cleaned copy.
 import createDOMPurify from 'dompurify';
 import { JSDOM } from 'jsdom';
+import type { Size } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
+import { checkDrawing } from './svg-limits.ts';
+
+export interface CleanDrawing {
+  svg: string;
+  /** Pictures that lie elsewhere and were left out. */
+  leftOut: number;
+}
 
 let purify: ReturnType<typeof createDOMPurify> | null = null;
+let leftOut = 0;
 
-/** References inside the drawing stay; everything that points outside goes. */
+/** A picture that the drawing carries inside itself. */
+const EMBEDDED = /^data:image\/(?:png|jpe?g|gif|webp);base64,/i;
+
+/** True for `url(…)` that is not of the drawing itself. */
+const fetches = (value: string): boolean =>
+  [...value.matchAll(/url\(([^)]{0,200})/gi)].some(([, inside]) => !/^\s?['"]?#/.test(inside!));
+
+/** References inside the drawing and pictures embedded in it stay; everything that points outside goes. */
 function makePurify(): ReturnType<typeof createDOMPurify> {
   const made = createDOMPurify(new JSDOM('').window);
-  made.addHook('uponSanitizeAttribute', (_node, attribute) => {
+  made.addHook('uponSanitizeAttribute', (node, attribute) => {
     const { attrName, attrValue } = attribute;
-    const pointsOut = /href$/i.test(attrName) && !attrValue.trim().startsWith('#');
-    if (pointsOut || /url\(\s*['"]?(?!\s*['"]?#)/i.test(attrValue)) attribute.keepAttr = false;
+    const isReference = /href$/i.test(attrName);
+    const isPicture = node.nodeName.toLowerCase() === 'image';
+    if (isReference && isPicture && EMBEDDED.test(attrValue.trim())) {
+      attribute.forceKeepAttr = true;
+      return;
+    }
+    const pointsOut = isReference && !attrValue.trim().startsWith('#');
+    if (pointsOut && isPicture) leftOut += 1;
+    if (pointsOut || fetches(attrValue)) attribute.keepAttr = false;
   });
   made.addHook('uponSanitizeElement', (node, { tagName }) => {
     if (tagName !== 'style' || node.textContent === null) return;
     // Drawing programs colour by style sheets: the rules stay, what they would fetch goes.
     node.textContent = node.textContent
-      .replace(/@import[^;]*;?/gi, '')
-      .replace(/url\((?!\s*['"]?#)[^)]*\)/gi, 'none');
+      .replace(/@import[^;]{0,500};?/gi, '')
+      .replace(/url\(([^)]{0,500})\)/gi, (whole, inside: string) =>
+        /^\s?['"]?#/.test(inside) ? whole : 'none',
+      );
   });
   return made;
 }
 
 /**
  * The drawing without scripts, event handlers, foreign content and references to other files.
- * @throws RefusedError when nothing drawable is left.
+ * @throws RefusedError when nothing drawable is left, or the drawing asks for too much.
  */
-export function cleanSvg(source: string): string {
+export function cleanSvg(source: string): CleanDrawing {
+  checkDrawing(source);
   purify ??= makePurify();
+  leftOut = 0;
   const clean = purify.sanitize(source, {
     USE_PROFILES: { svg: true, svgFilters: true },
+    ADD_TAGS: ['use', 'image'],
     // Pictures from elsewhere would be fetched when drawn.
-    ADD_TAGS: ['use'],
-    FORBID_TAGS: ['image', 'feImage', 'a'],
+    FORBID_TAGS: ['feImage', 'a'],
     PARSER_MEDIA_TYPE: 'image/svg+xml',
   });
   if (!/<svg[\s>]/i.test(clean)) throw new RefusedError('damaged');
-  return /\sxmlns=/.test(clean) ? clean : clean.replace(/<svg/i, '<svg xmlns="http://www.w3.org/2000/svg"');
+  const svg = /\sxmlns=/.test(clean)
+    ? clean
+    : clean.replace(/<svg/i, '<svg xmlns="http://www.w3.org/2000/svg"');
+  return { svg, leftOut };
+}
+
+/** The cleaned drawing, told to be drawn at a size in px. Without a `viewBox` it gets one of its natural size. */
+export function sizedSvg(svg: string, natural: Size, size: Size): string {
+  // What was cleaned is well-formed: no attribute holds a bare ">".
+  return svg.replace(/<svg\b[^>]*>/i, (root) => {
+    const bare = root.replace(/\s(?:width|height|preserveAspectRatio)\s?=\s?(?:"[^"]*"|'[^']*')/gi, '');
+    const box = /\sviewBox\s?=/i.test(bare) ? '' : ` viewBox="0 0 ${natural.width} ${natural.height}"`;
+    return `${bare.slice(0, 4)} width="${size.width}" height="${size.height}" preserveAspectRatio="none"${box}${bare.slice(4)}`;
+  });
 }

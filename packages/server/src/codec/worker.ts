@@ -1,8 +1,8 @@
 // A codec process: does one job at a time and dies with its server. A crash here costs one picture, not the server.
 import { setPriority } from 'node:os';
 import sharp from 'sharp';
-import { RefusedError } from '../problems.ts';
-import { inspect } from './inspect.ts';
+import { RefusedError, sentenceOfDisk } from '../problems.ts';
+import { inspect, makeViews } from './inspect.ts';
 import type { FromWorker, Job, ToWorker } from './protocol.ts';
 import { render } from './render.ts';
 
@@ -11,6 +11,8 @@ sharp.concurrency(1);
 sharp.cache(false);
 // The screen comes first: taking requests must not wait for encoders.
 setPriority(5);
+// What is written here is for this application alone.
+process.umask(0o077);
 
 let stopSoon = false;
 
@@ -20,19 +22,32 @@ const tell = (message: FromWorker): void => {
 };
 
 async function carryOut(job: Job): Promise<void> {
+  let making: string | null = null;
   try {
-    if (job.kind === 'inspect') tell({ type: 'inspected', facts: await inspect(job) });
-    else {
-      await render(
-        job,
-        (variant) => tell({ type: 'made', variant }),
-        () => stopSoon,
-      );
-      tell({ type: 'finished' });
+    switch (job.kind) {
+      case 'inspect':
+        tell({ type: 'inspected', result: await inspect(job) });
+        break;
+      case 'views':
+        tell({ type: 'views', views: await makeViews(job) });
+        break;
+      case 'render':
+        await render(job, {
+          making: (key) => {
+            making = key;
+            tell({ type: 'making', key });
+          },
+          made: (variant) => tell({ type: 'made', variant }),
+          shouldStop: () => stopSoon,
+        });
+        tell({ type: 'finished' });
     }
   } catch (error) {
     if (error instanceof RefusedError) tell({ type: 'refused', code: error.code, sentence: error.message });
-    else tell({ type: 'failed', sentence: error instanceof Error ? error.message : String(error) });
+    else {
+      const sentence = sentenceOfDisk(error) ?? (error instanceof Error ? error.message : String(error));
+      tell({ type: 'failed', sentence, key: making });
+    }
   } finally {
     // The pixels of this job must be gone before those of the next arrive.
     globalThis.gc?.();

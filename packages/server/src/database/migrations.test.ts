@@ -33,7 +33,12 @@ test('the first version’s data has what later ones need, and nothing is lost',
   await firstVersion();
   const now = await connect(url);
   expect((await SiteModel.findOne())!.policy).toEqual({ modern: 'webp', target: 'clean' });
-  expect((await OriginalModel.findOne())!.facts).toEqual({ format: 'png', width: 30, content: null });
+  expect((await OriginalModel.findOne())!.facts).toEqual({
+    format: 'png',
+    width: 30,
+    content: null,
+    damage: null,
+  });
   const variant = (await VariantModel.findOne())!;
   expect([variant.bytes, variant.quality, variant.difference]).toEqual([9, null, null]);
   await now.close();

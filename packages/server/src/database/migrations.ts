@@ -96,4 +96,38 @@ const searchedQuality: Migration = {
   },
 };
 
-export const MIGRATIONS: readonly Migration[] = [firstTables, searchedQuality];
+/**
+ * Names are compared byte by byte, files know since when nobody wants them, views have their hashes, names that went
+ * out belong to their photo. Nulls that an earlier version took for decisions become what they were before.
+ */
+const soundness: Migration = {
+  name: '003-soundness',
+  async up(tables) {
+    const run = (sql: string) => tables.sequelize.query(sql);
+    const BINARY = 'VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL';
+    await run(`ALTER TABLE photos MODIFY file_name ${BINARY}`);
+    await run(`ALTER TABLE refusals MODIFY file_name ${BINARY}`);
+    const variants = await tables.describeTable('variants');
+    if (!variants.wanted_until) {
+      await tables.addColumn('variants', 'wanted_until', { type: DataTypes.DATE(3), allowNull: true });
+    }
+    const originals = await tables.describeTable('originals');
+    if (!originals.views) await tables.addColumn('originals', 'views', json());
+    await run(`CREATE TABLE IF NOT EXISTS published_names (
+      set_id INT UNSIGNED NOT NULL,
+      name VARCHAR(100) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+      photo_id INT UNSIGNED NOT NULL,
+      PRIMARY KEY (set_id, name),
+      FOREIGN KEY (set_id) REFERENCES sets (id) ON DELETE CASCADE
+    ) CHARACTER SET utf8mb4`);
+    await run(`UPDATE originals SET facts = JSON_SET(facts, '$.damage', NULL)
+      WHERE JSON_VALID(facts) AND JSON_EXISTS(facts, '$.damage') = 0`);
+    await run(`UPDATE sets SET slots = '[]' WHERE slots IS NULL OR slots = 'null'`);
+    for (const field of ['alt', 'caption', 'title', 'credit', 'longDescription']) {
+      await run(`UPDATE photos SET words = JSON_SET(words, '$.${field}', '')
+        WHERE JSON_VALID(words) AND JSON_TYPE(JSON_EXTRACT(words, '$.${field}')) = 'NULL'`);
+    }
+  },
+};
+
+export const MIGRATIONS: readonly Migration[] = [firstTables, searchedQuality, soundness];

@@ -9,6 +9,7 @@ import type {
   SlotId,
   Words,
 } from '@dusky-otter/core';
+import type { ViewHashes } from '../codec/protocol.ts';
 import {
   DataTypes,
   Model,
@@ -34,6 +35,15 @@ export class SetModel extends Model {
 export class OriginalModel extends Model {
   declare hash: string;
   declare facts: OriginalFacts;
+  /** SHA-256 of its views' files; null for originals taken in before they were kept. */
+  declare views: ViewHashes | null;
+}
+
+/** A speaking name that has gone out with a hand-over, and the photo it belongs to for good. */
+export class PublishedNameModel extends Model {
+  declare setId: number;
+  declare name: string;
+  declare photoId: number;
 }
 
 export class PhotoModel extends Model {
@@ -64,6 +74,8 @@ export class VariantModel extends Model {
   declare contentHash: string;
   declare quality: number | null;
   declare difference: number | null;
+  /** When it was noticed that no set wants it any more; null while one does. */
+  declare wantedUntil: Date | null;
 }
 
 export class EditModel extends Model {
@@ -93,8 +105,8 @@ function json(name: string): ModelAttributeColumnOptions {
     type: DataTypes.TEXT('long'),
     allowNull: true,
     get(this: Model) {
-      const text = this.getDataValue(name) as string | null;
-      return text === null || text === undefined ? null : (JSON.parse(text) as unknown);
+      const text = (this.getDataValue(name) ?? null) as string | null;
+      return text === null ? null : (JSON.parse(text) as unknown);
     },
     set(this: Model, value: unknown) {
       this.setDataValue(name, value === null ? null : JSON.stringify(value));
@@ -124,7 +136,16 @@ export function defineModels(sequelize: Sequelize): void {
     slots: json('slots'),
     version: number(),
   });
-  define(OriginalModel, 'originals', { hash: { ...hash(), primaryKey: true }, facts: json('facts') });
+  define(OriginalModel, 'originals', {
+    hash: { ...hash(), primaryKey: true },
+    facts: json('facts'),
+    views: json('views'),
+  });
+  define(PublishedNameModel, 'published_names', {
+    setId: { ...number(), primaryKey: true },
+    name: { ...text(100), primaryKey: true },
+    photoId: number(),
+  });
   define(PhotoModel, 'photos', {
     id: id(),
     siteId: number(),
@@ -150,6 +171,7 @@ export function defineModels(sequelize: Sequelize): void {
     contentHash: hash(),
     quality: { type: DataTypes.INTEGER, allowNull: true },
     difference: { type: DataTypes.DOUBLE, allowNull: true },
+    wantedUntil: { type: DataTypes.DATE(3), allowNull: true },
   });
   define(
     EditModel,

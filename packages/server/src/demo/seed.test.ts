@@ -35,7 +35,7 @@ async function demoSet() {
 
 describe('the demo', () => {
   test('shows photos in different states of readiness, with nothing to undo', async () => {
-    await seedDemo(server.parts);
+    await seedDemo(server.parts, { unasked: true });
     const { site, set, rows, edits, refusals } = await demoSet();
     expect([site.name, set.name, rows.length, refusals.length]).toEqual([scenario.site, scenario.set, 14, 0]);
     expect(edits).toMatchObject({ undo: 0, redo: 0 });
@@ -57,12 +57,12 @@ describe('the demo', () => {
     }
   });
   test('is not unpacked twice, nor over what somebody has', async () => {
-    await seedDemo(server.parts);
-    await seedDemo(server.parts);
+    await seedDemo(server.parts, { unasked: true });
+    await seedDemo(server.parts, { unasked: true });
     expect((await demoSet()).rows).toHaveLength(14);
     await SiteModel.destroy({ where: {} });
     await SiteModel.create({ name: 'Somebody’s site', policy: DEFAULT_POLICY });
-    await seedDemo(server.parts);
+    await seedDemo(server.parts, { unasked: true });
     expect(await SetModel.count()).toBe(0);
   });
   test('goes on where a start was cut off', async () => {
@@ -76,7 +76,7 @@ describe('the demo', () => {
     const { file } = scenario.photos[0]!;
     const stream = createReadStream(join(DEMO, file));
     await server.parts.takeIn.add(set.id, { fileName: basename(file), stream });
-    await seedDemo(server.parts);
+    await seedDemo(server.parts, { unasked: true });
     const { rows } = await demoSet();
     expect(rows).toHaveLength(14);
     expect(rows.find((row) => row.fileName === basename(file))!.words.title).toBe('Bay at dusk');

@@ -24,9 +24,9 @@ interface Scenario {
 /** A set that is still being unpacked has this version, so that a start after a crash goes on with it. */
 const UNPACKING = 0;
 
-/** The demo's set while it is not whole: a new one in an empty database, or one left by an interrupted start. */
-async function openDemoSet(scenario: Scenario): Promise<SetModel | null> {
-  if ((await SiteModel.count()) > 0) return SetModel.findOne({ where: { version: UNPACKING } });
+const half = () => SetModel.findOne({ where: { version: UNPACKING } });
+
+async function newDemoSet(scenario: Scenario): Promise<SetModel> {
   const site = await SiteModel.create({ name: scenario.site, policy: DEFAULT_POLICY });
   return SetModel.create({ siteId: site.id, name: scenario.set, slots: scenario.slots, version: UNPACKING });
 }
@@ -41,12 +41,35 @@ function decisionsOf(photo: number, demo: DemoPhoto): Command[] {
   return commands;
 }
 
-/** Seeds when the database is empty, or goes on where an interrupted start left off. */
-export async function seedDemo(parts: Parts): Promise<void> {
+const scenarioOf = async ({ demoDir }: Parts['config']): Promise<Scenario> =>
+  JSON.parse(await readFile(join(demoDir, 'scenario.json'), 'utf8')) as Scenario;
+
+/** At start: goes on where an interrupted one left off; into an empty database only where that was asked for. */
+export async function seedDemo(parts: Parts, { unasked }: { unasked: boolean }): Promise<void> {
+  const begun = await half();
+  if (!begun && !(unasked && (await SiteModel.count()) === 0)) return;
+  const scenario = await scenarioOf(parts.config);
+  await unpack(parts, scenario, begun ?? (await newDemoSet(scenario)));
+}
+
+let running: Promise<number> | null = null;
+
+/** When an editor asks for it: one demo, however often the button is pressed. @returns the id of its set */
+export function demoOnRequest(parts: Parts): Promise<number> {
+  running ??= (async () => {
+    const scenario = await scenarioOf(parts.config);
+    const set = (await half()) ?? (await newDemoSet(scenario));
+    await unpack(parts, scenario, set);
+    await parts.preparer.reconcileSoon(set.id);
+    return set.id;
+  })().finally(() => {
+    running = null;
+  });
+  return running;
+}
+
+async function unpack(parts: Parts, scenario: Scenario, set: SetModel): Promise<void> {
   const { demoDir } = parts.config;
-  const scenario = JSON.parse(await readFile(join(demoDir, 'scenario.json'), 'utf8')) as Scenario;
-  const set = await openDemoSet(scenario);
-  if (!set) return;
   const taken = await Promise.all(
     scenario.photos.map(async (demo) => {
       const stream = createReadStream(join(demoDir, demo.file));

@@ -12,6 +12,7 @@ import {
 } from '@dusky-otter/core';
 import type { Sequelize, Transaction } from 'sequelize';
 import { EditModel, MembershipModel, PhotoModel, SiteModel, type SetModel } from '../database/models.ts';
+import { patiently } from '../database/patience.ts';
 import { ProblemError } from '../problems.ts';
 import { findSet, loadPhotos, photoSetOf, rowsOf, type VariantStates } from '../sets/rows.ts';
 import { mergeTyping } from './typing.ts';
@@ -145,8 +146,10 @@ export class Edits {
     body: (set: SetModel, t: Transaction) => Promise<number[]>,
   ): Promise<number[]> {
     try {
-      return await this.sequelize.transaction(async (t) =>
-        body(await findSet(setId, { transaction: t, lock: true }), t),
+      return await patiently(() =>
+        this.sequelize.transaction(async (t) =>
+          body(await findSet(setId, { transaction: t, lock: true }), t),
+        ),
       );
     } catch (error) {
       if (error instanceof CommandError) throw new ProblemError('impossible-edit', error.message);

@@ -5,14 +5,18 @@ import { Op } from 'sequelize';
 import type { CodecPool } from '../codec/pool.ts';
 import type { Limits } from '../config.ts';
 import { MembershipModel, OriginalModel, PhotoModel, RefusalModel, SetModel } from '../database/models.ts';
-import { ProblemError, RefusedError } from '../problems.ts';
-import { findSet, loadPhotos, rowsOf, type VariantStates } from '../sets/rows.ts';
+import { patiently } from '../database/patience.ts';
+import { ProblemError, RefusedError, sentenceOfDisk } from '../problems.ts';
+import { findSet, loadPhotos, rowsOf } from '../sets/rows.ts';
+import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
 
 /** A file that is being taken in: its name as sent and its bytes. */
 export interface Arrival {
   fileName: string;
   stream: Readable;
+  /** Aborted when the sender is gone: a file that still waits to be looked at is then dropped. */
+  signal?: AbortSignal;
 }
 
 type Placed =
@@ -37,14 +41,14 @@ export class TakeIn {
     private readonly vault: Vault,
     private readonly pool: CodecPool,
     private readonly limits: Limits,
-    private readonly states: VariantStates,
+    private readonly preparer: Preparer,
   ) {}
 
   /**
    * Takes one file into a set. A refusal is an answer, not an error: it is kept with its reason.
-   * @throws ProblemError no-such-set, upload-interrupted
+   * @throws ProblemError no-such-set, upload-interrupted, disk-full
    */
-  async add(setId: number, { fileName, stream }: Arrival): Promise<TakeInResult> {
+  async add(setId: number, { fileName, stream, signal }: Arrival): Promise<TakeInResult> {
     // Asked for before anything is awaited: the order of the calls is the order of the rows.
     const place = this.inTurn(() => this.reserve(setId));
     const set = await findSet(setId);
@@ -52,12 +56,15 @@ export class TakeIn {
     let received: { path: string; hash: string; bytes: number } | null = null;
     try {
       received = await this.receive(stream);
-      const facts = await this.factsOf(received);
-      const { photoId, ...how } = await this.inTurn(() => this.place(set, position, fileName, facts));
+      const facts = await this.factsOf(received, signal);
+      const { photoId, ...how } = await this.inTurn(() =>
+        patiently(() => this.place(set, position, fileName, facts)),
+      );
       const photos: Photo[] = await loadPhotos(setId, [photoId]);
-      const [row] = await rowsOf(await findSet(setId), photos, this.states);
+      const [row] = await rowsOf(await findSet(setId), photos, this.preparer);
       return { ...how, row: row! };
     } catch (error) {
+      if (sentenceOfDisk(error)) throw new ProblemError('disk-full', undefined, {}, error);
       if (!(error instanceof RefusedError)) throw error;
       return { kind: 'refused', refusal: await this.refuse(setId, fileName, received?.bytes ?? 0, error) };
     } finally {
@@ -69,34 +76,35 @@ export class TakeIn {
     try {
       return await this.vault.receive(stream, this.limits.bytes);
     } catch (error) {
-      if (error instanceof RefusedError) throw error;
-      throw new ProblemError('upload-interrupted');
+      if (error instanceof RefusedError || sentenceOfDisk(error)) throw error;
+      throw new ProblemError('upload-interrupted', undefined, {}, error);
     }
   }
 
   /** Facts of an original that is known already, or of a new one after looking at it. */
-  private async factsOf({
-    path,
-    hash,
-    bytes,
-  }: {
-    path: string;
-    hash: string;
-    bytes: number;
-  }): Promise<OriginalFacts> {
-    const known = await OriginalModel.findByPk(hash);
-    if (known && (await this.vault.has(this.vault.original(hash)))) return known.facts;
-    const facts = await this.pool.inspect({
-      kind: 'inspect',
+  private async factsOf(
+    { path, hash, bytes }: { path: string; hash: string; bytes: number },
+    signal: AbortSignal | undefined,
+  ): Promise<OriginalFacts> {
+    const known = await patiently(() => OriginalModel.findByPk(hash));
+    if (known) {
+      // The same file again mends an original that was changed or lost on the disk.
+      if (!(await this.vault.hasWhole(hash))) await this.vault.keepOriginal(path, hash);
+      await this.preparer.markOriginal(hash, false);
+      return known.facts;
+    }
+    const job = {
+      kind: 'inspect' as const,
       path,
       hash,
       bytes,
       limitPixels: this.limits.pixels,
       incoming: this.vault.incoming,
       views: { row: this.vault.view(hash, 'row'), bench: this.vault.view(hash, 'bench') },
-    });
+    };
+    const { facts, views } = await this.pool.inspect(job, signal);
     await this.vault.keepOriginal(path, hash);
-    await OriginalModel.upsert({ hash, facts });
+    await patiently(() => OriginalModel.upsert({ hash, facts, views }));
     return facts;
   }
 
@@ -152,15 +160,12 @@ export class TakeIn {
   }
 
   private async refuse(setId: number, fileName: string, bytes: number, error: RefusedError) {
-    // The same file refused twice needs one row.
-    await RefusalModel.destroy({ where: { setId, fileName } });
-    const { id } = await RefusalModel.create({
-      setId,
-      fileName,
-      bytes,
-      code: error.code,
-      sentence: error.message,
+    const refusal = { fileName, bytes, code: error.code, sentence: error.message.slice(0, 500) };
+    return patiently(async () => {
+      // The same file refused twice needs one row.
+      await RefusalModel.destroy({ where: { setId, fileName } });
+      const { id } = await RefusalModel.create({ setId, ...refusal });
+      return { id, ...refusal };
     });
-    return { id, fileName, bytes, code: error.code, sentence: error.message };
   }
 }

@@ -1,8 +1,5 @@
 // The hand-over as a ZIP: variants under speaking names, the page, its styles, a manifest and the words.
-import { readFile } from 'node:fs/promises';
-import { createHash } from 'node:crypto';
-import { once } from 'node:events';
-import { PassThrough, type Readable } from 'node:stream';
+import { PassThrough, Readable } from 'node:stream';
 import {
   manifestOf,
   pageMarkup,
@@ -14,8 +11,9 @@ import {
   type RowVariant,
   type SlotId,
 } from '@dusky-otter/core';
-import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import yazl from 'yazl';
 import { ProblemError } from '../problems.ts';
+import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
 
 export interface HandoverParts {
@@ -59,40 +57,65 @@ export function variantPaths(parts: Pick<HandoverParts, 'rows' | 'names'>): Map<
   return paths;
 }
 
-/** Reads a variant and compares it with its hash: a damaged file must not reach a website. */
-async function readVerified(vault: Vault, variant: RowVariant): Promise<Buffer> {
-  const bytes = await readFile(vault.variant(variant.key, variant.format));
-  if (createHash('sha256').update(bytes).digest('hex') !== variant.contentHash) {
-    throw new Error(`The stored file for ${variant.key} is damaged.`);
+/** A stored file compared with its hash: what is damaged must not reach a website. Null where it is. */
+export const readVariant = async (
+  vault: Vault,
+  { key, format, contentHash }: RowVariant,
+): Promise<Buffer | null> =>
+  contentHash === null ? null : vault.verified(vault.variant(key, format), contentHash);
+
+/**
+ * Makes sure that every file of a hand-over is what was made, before a byte of it goes out: those that were changed or
+ * lost on the disk are made again and waited for.
+ * @throws ProblemError not-ready where one can't be made again
+ */
+export async function makeWhole(
+  variants: Iterable<RowVariant>,
+  vault: Vault,
+  preparer: Preparer,
+): Promise<void> {
+  const lost: RowVariant[] = [];
+  for (const variant of variants) if (!(await readVariant(vault, variant))) lost.push(variant);
+  await preparer.remake(lost.map(({ key }) => key));
+  for (const variant of lost) {
+    const again = (await preparer.untilStored(variant.key)) && (await readVariant(vault, variant));
+    if (again) continue;
+    throw new ProblemError(
+      'not-ready',
+      preparer.failureOf(variant.key) ??
+        'A file was changed or lost on the disk and is not made again yet. Let the versions be made, then try once more.',
+    );
   }
-  return bytes;
 }
 
-/** The ZIP as a stream. Pictures are stored as they are: they are compressed already. */
-export function handoverZip(parts: HandoverParts, vault: Vault): Readable {
-  const out = new PassThrough();
-  const zip = new Zip((error, chunk, final) => {
-    if (error) out.destroy(error);
-    else {
-      out.write(chunk);
-      if (final) out.end();
-    }
-  });
-  const write = async (): Promise<void> => {
-    for (const [name, text] of Object.entries(textFiles(parts))) {
-      const entry = new ZipDeflate(name, { level: 6 });
-      zip.add(entry);
-      entry.push(strToU8(text), true);
-    }
-    for (const [path, variant] of variantPaths(parts)) {
-      const entry = new ZipPassThrough(path);
-      zip.add(entry);
-      entry.push(await readVerified(vault, variant), true);
-      if (out.destroyed) return;
-      if (out.writableNeedDrain) await once(out, 'drain');
-    }
-    zip.end();
+/** A file's bytes as a stream that is opened when its turn comes. */
+function opened(read: () => Promise<Buffer | null>, path: string) {
+  return (done: (error: unknown, stream: NodeJS.ReadableStream) => void): void => {
+    const nothing = Readable.from([]);
+    read().then(
+      (bytes) => {
+        if (bytes) done(null, Readable.from([bytes]));
+        else done(new Error(`The stored file for ${path} is damaged.`), nothing);
+      },
+      (error: unknown) => done(error, nothing),
+    );
   };
-  write().catch((error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error))));
+}
+
+/** The ZIP as a stream, with the large-file records of ZIP64 where they are needed. Pictures are stored as they are: they are compressed already. */
+export function handoverZip(parts: HandoverParts, vault: Vault): Readable {
+  const zip = new yazl.ZipFile();
+  const out = new PassThrough();
+  zip.on('error', (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error))));
+  zip.outputStream.pipe(out);
+  for (const [name, text] of Object.entries(textFiles(parts))) zip.addBuffer(Buffer.from(text), name);
+  for (const [path, variant] of variantPaths(parts)) {
+    zip.addReadStreamLazy(
+      path,
+      { compress: false },
+      opened(() => readVariant(vault, variant), path),
+    );
+  }
+  zip.end();
   return out;
 }

@@ -1,6 +1,7 @@
 // Reconciliation: what is wanted gets made, once; what is stored stays; what is lost is found again.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { rm, writeFile } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { mkdir, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DEFAULT_POLICY, planPhoto } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
@@ -82,12 +83,18 @@ describe('the preparer', () => {
     const format = (await VariantModel.findByPk(lost))!.format as 'avif';
     await rm(vault.variant(lost!, format));
     const stray = vault.variant('f'.repeat(64), 'avif');
-    await rm(join(stray, '..'), { recursive: true, force: true });
-    await server.parts.vault.open();
-    await writeFile(join(vault.root, 'incoming', 'half-written'), 'x');
+    await mkdir(join(stray, '..'), { recursive: true });
+    await writeFile(stray, 'nobody knows this file');
+    // Notes of operating systems and of people are nobody's business.
+    await writeFile(join(vault.root, 'variants', '.DS_Store'), 'x');
+    await writeFile(join(stray, '..', 'Thumbs.db'), 'x');
+    await mkdir(join(vault.root, 'incoming', 'a folder'));
+    await writeFile(join(vault.root, 'incoming', randomUUID()), 'x');
     expect(await vault.open()).toBe(1);
     const stored = new StoredVariants();
-    expect(await stored.load(vault)).toEqual({ rowsDropped: 1, filesDropped: 0 });
+    expect(await stored.load(vault)).toEqual({ rowsDropped: 1, filesDropped: 1 });
+    expect(await vault.has(stray)).toBe(false);
+    expect(await vault.has(join(vault.root, 'variants', '.DS_Store'))).toBe(true);
     expect(stored.get(lost!)).toBeUndefined();
   });
   test('what no set wants is swept when it is old enough, what is wanted never', async () => {
@@ -102,13 +109,32 @@ describe('the preparer', () => {
     const still = await wanted();
     expect(still.length).toBeLessThan(first.length);
     const isWanted = (key: string) => preparer.isWanted(key);
-    expect(await sweep(vault, stored, isWanted, Date.now())).toBe(0);
+    const now = Date.now();
+    const at = (ms: number) => sweep(vault, stored, isWanted, new Date(now + ms));
+    // However old the files are: the week counts from when it is noticed that nobody wants them.
+    await VariantModel.update({ wantedUntil: null }, { where: {} });
+    expect(await at(10 * KEPT_FOR_MS)).toBe(0);
     expect(await keys()).toEqual(first);
-    expect(await sweep(vault, stored, isWanted, Date.now() + KEPT_FOR_MS + 60_000)).toBe(
-      first.length - still.length,
-    );
+    expect(await at(11 * KEPT_FOR_MS - 1)).toBe(0);
+    expect(await at(11 * KEPT_FOR_MS)).toBe(first.length - still.length);
     expect(await keys()).toEqual(still);
     expect([...(await vault.variantFiles()).keys()].sort()).toEqual(still);
+  });
+  test('what is wanted again before its week is over has a whole week the next time', async () => {
+    const { vault, stored } = server.parts;
+    const [key] = await keys();
+    let wantedNow = false;
+    const isWanted = (other: string) => other !== key || wantedNow;
+    const at = (ms: number) => sweep(vault, stored, isWanted, new Date(ms));
+    expect(await at(0)).toBe(0);
+    wantedNow = true;
+    expect(await at(KEPT_FOR_MS - 1)).toBe(0);
+    wantedNow = false;
+    expect(await at(KEPT_FOR_MS)).toBe(0);
+    expect(await at(2 * KEPT_FOR_MS - 1)).toBe(0);
+    expect(await keys()).toContain(key);
+    expect(await at(2 * KEPT_FOR_MS)).toBe(1);
+    expect(await keys()).not.toContain(key);
   });
   test('stopping keeps what is made, going on makes the rest', async () => {
     server.parts.preparer.pause(server.setId, true);
@@ -141,6 +167,8 @@ describe('the preparer', () => {
     });
     await server.prepared();
     const row = (await server.state()).rows[0]!;
-    expect(row.variants.every((v) => v.bytes === null && v.failure?.includes('changed on disk'))).toBe(true);
+    expect(
+      row.variants.every((v) => v.bytes === null && v.failure?.includes('changed or lost on the disk')),
+    ).toBe(true);
   });
 });

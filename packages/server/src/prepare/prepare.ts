@@ -1,11 +1,13 @@
 // Reconciliation: wanted − stored. There is no job list to lose: after a crash, a restart or a changed decision
 // the same subtraction finds the same work.
 import { shownName, type Photo, type Preparation, type StoredFacts } from '@dusky-otter/core';
-import type { CodecPool } from '../codec/pool.ts';
+import { RenderError, type CodecPool } from '../codec/pool.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { SetModel } from '../database/models.ts';
 import type { EventHub } from '../events/hub.ts';
-import { findSite, loadPhotos } from '../sets/rows.ts';
+import { ORIGINAL_LOST } from '../problems.ts';
+import type { Report } from '../report.ts';
+import { findSite, loadPhotos, rowsOf } from '../sets/rows.ts';
 import type { Vault } from '../vault/vault.ts';
 import { batchesOf, type Batch } from './batches.ts';
 import type { StoredVariants } from './stored.ts';
@@ -14,7 +16,6 @@ interface SetWork {
   photos: Photo[];
   batches: Batch[];
   wanted: Set<string>;
-  paused: boolean;
   /** Photo ids on somebody's screen, first come first. */
   onScreen: number[];
 }
@@ -25,13 +26,21 @@ export class Preparer {
   private readonly failures = new Map<string, string>();
   private readonly doing = new Map<number, string>();
   private readonly asked = new Map<number, Promise<void>>();
+  private readonly paused = new Set<number>();
+  /** Originals that are not what they were when they were taken in. */
+  private readonly lost = new Set<string>();
+  /** Sets that could not be read: what they want is not known. */
+  private readonly unread = new Set<number>();
   private closed = false;
+  /** Those who wait for a file to be stored or to fail. */
+  private readonly settled: (() => void)[] = [];
 
   constructor(
     private readonly pool: CodecPool,
     private readonly vault: Vault,
     readonly stored: StoredVariants,
     private readonly hub: EventHub,
+    private readonly report: Report,
   ) {
     pool.onIdle = () => this.pump();
   }
@@ -44,14 +53,36 @@ export class Preparer {
     return this.failures.get(key) ?? null;
   }
 
-  /** Finds the work of every set; called once at start. */
+  lossOf(hash: string): string | null {
+    return this.lost.has(hash) ? ORIGINAL_LOST : null;
+  }
+
+  /** Finds the work of every set; called once at start. A set that can't be read is reported and holds up no other. */
   async reconcileAll(): Promise<void> {
-    for (const { id } of await SetModel.findAll({ attributes: ['id'] })) await this.reconcile(id);
+    for (const { id } of await SetModel.findAll({ attributes: ['id'] })) await this.reconcileSoon(id);
+  }
+
+  /** Like `reconcile`, for those who do not wait for it: a failure is reported, not thrown. */
+  async reconcileSoon(setId: number): Promise<void> {
+    try {
+      await this.reconcile(setId);
+    } catch (error) {
+      if (!this.closed) this.report(`Set ${setId} could not be read; it is left as it is.`, error);
+    }
+  }
+
+  /** Whether every set's wishes are known: only then may anything be cleared away as unwanted. */
+  get knowsAll(): boolean {
+    return this.unread.size === 0;
   }
 
   /** Computes wanted − stored for a set anew and starts on it. Calls for one set follow each other. */
   reconcile(setId: number): Promise<void> {
-    const after = (this.asked.get(setId) ?? Promise.resolve()).then(() => this.subtract(setId));
+    const after = (this.asked.get(setId) ?? Promise.resolve()).then(async () => {
+      this.unread.add(setId);
+      await this.subtract(setId);
+      this.unread.delete(setId);
+    });
     this.asked.set(
       setId,
       after.catch(() => undefined),
@@ -66,14 +97,8 @@ export class Preparer {
     const photos = (await loadPhotos(setId)).filter((photo) => !photo.binned);
     const { batches, wanted } = batchesOf(photos, set.slots, policy);
     const before = this.work.get(setId);
-    this.work.set(setId, {
-      photos,
-      batches,
-      wanted,
-      paused: before?.paused ?? false,
-      onScreen: before?.onScreen ?? [],
-    });
-    this.report(setId);
+    this.work.set(setId, { photos, batches, wanted, onScreen: before?.onScreen ?? [] });
+    this.tellProgress(setId);
     this.pump();
   }
 
@@ -90,12 +115,58 @@ export class Preparer {
 
   /** Stops after the files that are being made, or goes on. What is made stays made. */
   pause(setId: number, paused: boolean): void {
-    const work = this.work.get(setId);
-    if (!work) return;
-    work.paused = paused;
-    if (paused) this.pool.stopSoon();
-    else for (const key of work.wanted) this.failures.delete(key);
-    this.report(setId);
+    if (paused) {
+      this.paused.add(setId);
+      this.pool.stopSoon();
+    } else {
+      this.paused.delete(setId);
+      for (const key of this.work.get(setId)?.wanted ?? []) this.failures.delete(key);
+    }
+    this.tellProgress(setId);
+    this.wake();
+    this.pump();
+  }
+
+  /** Stored files turned out to be lost or changed: they are forgotten, said, and made again. */
+  async remake(keys: readonly string[]): Promise<void> {
+    const known = keys.filter((key) => this.stored.get(key));
+    if (known.length === 0) return;
+    this.report(`${known.length} stored files were changed or lost on the disk; they are made again.`);
+    for (const key of known) await this.stored.forget(key);
+    for (const [setId, work] of this.work) {
+      const own = known.filter((key) => work.wanted.has(key));
+      if (own.length > 0) this.hub.tell(setId, { type: 'unmade', keys: own });
+      this.tellProgress(setId);
+    }
+    this.pump();
+  }
+
+  /** Resolves once a file is stored, or can't be; false also when it isn't wanted by any set, or is paused. */
+  async untilStored(key: string): Promise<boolean> {
+    for (;;) {
+      if (this.stored.get(key)) return true;
+      const wanting = [...this.work].filter(([, work]) => work.wanted.has(key)).map(([setId]) => setId);
+      if (this.closed || this.failures.has(key) || wanting.every((setId) => this.paused.has(setId)))
+        return false;
+      await new Promise<void>((done) => this.settled.push(done));
+    }
+  }
+
+  /** An original is no longer what it was, or is back: its photos' rows say so, and its files are tried again. */
+  async markOriginal(hash: string, lost: boolean): Promise<void> {
+    if (this.lost.has(hash) === lost) return;
+    if (lost) this.lost.add(hash);
+    else this.lost.delete(hash);
+    if (lost) this.report(`The original ${hash} was changed or lost on the disk.`);
+    for (const [setId, work] of this.work) {
+      const photos = work.photos.filter((photo) => photo.original.hash === hash);
+      if (photos.length === 0) continue;
+      for (const { photo, outputs } of lost ? [] : work.batches)
+        if (photo.original.hash === hash) for (const { key } of outputs) this.failures.delete(key);
+      const set = await SetModel.findByPk(setId);
+      if (set) this.hub.tell(setId, { type: 'rows', rows: await rowsOf(set, photos, this) });
+      this.tellProgress(setId);
+    }
     this.pump();
   }
 
@@ -111,13 +182,18 @@ export class Preparer {
       wanted: work?.wanted.size ?? 0,
       made,
       failed,
-      paused: work?.paused ?? false,
+      paused: this.paused.has(setId),
       doing: this.doing.get(setId) ?? null,
     };
   }
 
   close(): void {
     this.closed = true;
+    this.wake();
+  }
+
+  private wake(): void {
+    for (const done of this.settled.splice(0)) done();
   }
 
   private open(batch: Batch): Batch['outputs'] {
@@ -144,10 +220,11 @@ export class Preparer {
     while (!this.closed && this.pool.free > 0) {
       const sets = [...this.work].sort(([a], [b]) => this.attention(b) - this.attention(a));
       const found = sets
-        .filter(([, work]) => !work.paused)
+        .filter(([setId]) => !this.paused.has(setId))
         .map(([setId, work]) => ({ setId, batch: this.next(work) }))
         .find(({ batch }) => batch !== null);
       if (!found?.batch) return;
+      // It reports its own failures.
       void this.make(found.setId, found.batch);
     }
   }
@@ -164,7 +241,7 @@ export class Preparer {
       setId,
       `${shownName(photo.words, photo.fileName)}, ${shape === 'own' ? 'whole photo' : shape}`,
     );
-    this.report(setId);
+    this.tellProgress(setId);
     const notes: Promise<void>[] = [];
     try {
       await this.pool.render(
@@ -180,29 +257,43 @@ export class Preparer {
           })),
         },
         (made) => {
-          const format = outputs.find(({ key }) => key === made.key)!.format;
-          notes.push(this.note(made, photo, format));
+          const output = outputs.find(({ key }) => key === made.key);
+          if (!output) return;
+          const note = this.note(made, photo, output.format);
+          // It is waited for below; until then nobody may take a failure for one that nobody hears.
+          note.catch(() => undefined);
+          notes.push(note);
         },
       );
       await Promise.all(notes);
     } catch (error) {
       await Promise.allSettled(notes);
       // Shutting down ends the processes: that is no fault of the pictures.
-      if (!this.closed) this.fail(setId, photo.id, outputs, error);
+      if (!this.closed) this.fail(setId, photo, outputs, error);
     } finally {
       for (const { key } of outputs) this.making.delete(key);
       this.doing.delete(setId);
-      this.report(setId);
+      this.tellProgress(setId);
+      this.wake();
       this.pump();
     }
   }
 
   /** Remembers why files could not be made, until someone asks to try again. */
-  private fail(setId: number, photoId: number, outputs: Batch['outputs'], error: unknown): void {
-    const sentence = `Could not be made: ${error instanceof Error ? error.message : String(error)}`;
-    const keys = outputs.map(({ key }) => key).filter((key) => !this.stored.get(key));
+  private fail(setId: number, photo: Photo, outputs: Batch['outputs'], error: unknown): void {
+    const reason = error instanceof Error ? error.message : String(error);
+    const sentence = `Could not be made: ${reason}`;
+    // One output that can't be made leaves the others to be tried.
+    const only = error instanceof RenderError ? error.key : null;
+    const keys = outputs
+      .map(({ key }) => key)
+      .filter((key) => !this.stored.get(key) && (only === null || key === only));
     for (const key of keys) this.failures.set(key, sentence);
-    this.hub.tell(setId, { type: 'failed', photoId, keys, sentence });
+    this.hub.tell(setId, { type: 'failed', photoId: photo.id, keys, sentence });
+    if (reason !== ORIGINAL_LOST) return;
+    this.markOriginal(photo.original.hash, true).catch((failure: unknown) =>
+      this.report('A lost original could not be told.', failure),
+    );
   }
 
   private async note(made: MadeVariant, photo: Photo, format: string): Promise<void> {
@@ -218,11 +309,12 @@ export class Preparer {
         quality: made.quality,
         difference: made.difference,
       });
-      this.report(setId);
+      this.tellProgress(setId);
     }
+    this.wake();
   }
 
-  private report(setId: number): void {
+  private tellProgress(setId: number): void {
     if (!this.closed) this.hub.tell(setId, { type: 'preparation', preparation: this.progressOf(setId) });
   }
 }

@@ -2,6 +2,7 @@
 import type { StoredFacts } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
+import { patiently } from '../database/patience.ts';
 import type { Vault } from '../vault/vault.ts';
 
 const factsOf = ({ bytes, contentHash, quality, difference }: StoredFacts): StoredFacts => ({
@@ -25,11 +26,18 @@ export class StoredVariants {
   async load(vault: Vault): Promise<{ rowsDropped: number; filesDropped: number }> {
     const rows = await VariantModel.findAll();
     const files = await vault.variantFiles();
-    const lost = rows.filter((row) => !files.has(row.key));
+    const lost: VariantModel[] = [];
+    for (const row of rows) {
+      const path = files.get(row.key);
+      // A file of another length is no longer what was made. Other changes are found by hash, when it is used.
+      if (path === undefined || (await vault.sizeOf(path)) !== row.bytes) lost.push(row);
+    }
     if (lost.length > 0) await VariantModel.destroy({ where: { key: lost.map((row) => row.key) } });
     this.known.clear();
+    const gone = new Set(lost);
     for (const row of rows) {
-      if (!files.delete(row.key)) continue;
+      if (gone.has(row)) continue;
+      files.delete(row.key);
       this.known.set(row.key, factsOf(row));
     }
     for (const path of files.values()) await vault.removeFile(path);
@@ -38,8 +46,14 @@ export class StoredVariants {
 
   async add(made: MadeVariant, originalHash: string, format: string): Promise<void> {
     const facts = factsOf(made);
-    await VariantModel.upsert({ key: made.key, ...facts, originalHash, format });
+    await patiently(() =>
+      VariantModel.upsert({ key: made.key, ...facts, originalHash, format, wantedUntil: null }),
+    );
     this.known.set(made.key, facts);
+  }
+
+  get keys(): string[] {
+    return [...this.known.keys()];
   }
 
   async forget(key: string): Promise<void> {

@@ -1,28 +1,41 @@
-// Clears variants that no set wants any more. They stay a week: undo and second thoughts find them made.
-import { stat } from 'node:fs/promises';
+// Clears variants that no set wants any more. They stay a week from then on: undo and second thoughts find them made.
+import { Op } from 'sequelize';
+import { VariantModel } from '../database/models.ts';
+import type { OutputFormat } from '@dusky-otter/core';
 import type { Vault } from '../vault/vault.ts';
 import type { StoredVariants } from './stored.ts';
 
 export const KEPT_FOR_MS = 7 * 24 * 3600 * 1000;
+/** How often it is looked at, in ms. */
+export const SWEEP_EVERY_MS = 3600 * 1000;
 
 /**
- * Removes stored variants that are not wanted and older than `keptFor` ms.
- * The row goes before the file: a crash in between leaves a stray file, which the next start clears.
+ * Notes since when variants are not wanted, and removes those for which that is `keptFor` ms ago. One that is wanted
+ * again starts anew. The row goes before the file: a crash in between leaves a stray file, which the next start clears.
  * @returns how many were removed.
  */
 export async function sweep(
   vault: Vault,
   stored: StoredVariants,
   isWanted: (key: string) => boolean,
-  now: number,
+  now: Date,
   keptFor = KEPT_FOR_MS,
 ): Promise<number> {
+  const unwanted = stored.keys.filter((key) => !isWanted(key));
+  const kept = new Set(unwanted);
+  const marked = await VariantModel.findAll({ where: { wantedUntil: { [Op.ne]: null } } });
+  const again = marked.filter(({ key }) => !kept.has(key)).map(({ key }) => key);
+  if (again.length > 0) await VariantModel.update({ wantedUntil: null }, { where: { key: again } });
+  const known = new Set(marked.map(({ key }) => key));
+  const fresh = unwanted.filter((key) => !known.has(key));
+  if (fresh.length > 0) await VariantModel.update({ wantedUntil: now }, { where: { key: fresh } });
   let removed = 0;
-  for (const [key, path] of await vault.variantFiles()) {
-    if (isWanted(key) || !stored.get(key)) continue;
-    if (now - (await stat(path)).mtimeMs < keptFor) continue;
+  for (const { key, format, wantedUntil } of marked) {
+    if (!kept.has(key) || !wantedUntil || now.getTime() - wantedUntil.getTime() < keptFor) continue;
+    // It may have become wanted while others were removed.
+    if (isWanted(key)) continue;
     await stored.forget(key);
-    await vault.removeFile(path);
+    await vault.removeFile(vault.variant(key, format as OutputFormat));
     removed += 1;
   }
   return removed;

@@ -1,6 +1,7 @@
 // What requests must look like, as classes with class-validator rules; wrong requests are answered with a sentence.
 import 'reflect-metadata';
 import {
+  LONGEST_TEXT,
   TARGET_NAMES,
   type Command,
   type FocalPoint,
@@ -13,7 +14,7 @@ import {
   type Words,
   type TargetName,
 } from '@dusky-otter/core';
-import { plainToInstance, Type } from 'class-transformer';
+import { plainToInstance, Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -24,12 +25,12 @@ import {
   IsInt,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
   Matches,
   Max,
   MaxLength,
   Min,
+  ValidateBy,
   validateSync,
   ValidateIf,
   ValidateNested,
@@ -37,6 +38,32 @@ import {
 import { ProblemError } from '../problems.ts';
 
 const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'complex'];
+
+/** What ids of the database can be. */
+const LARGEST_ID = 4_294_967_295;
+const MOST_PHOTOS = 20_000;
+const MOST_SLOTS = 50;
+const LONGEST_LABEL = 300;
+
+/** May be left out. Unlike IsOptional it does not let null pass for "left out". */
+const IfGiven = () => ValidateIf((_, value: unknown) => value !== undefined);
+
+/** An object of whole numbers under the ids of photos. */
+const AreVersions = () =>
+  ValidateBy({
+    name: 'areVersions',
+    validator: {
+      validate: (value: unknown) =>
+        typeof value === 'object' &&
+        value !== null &&
+        !Array.isArray(value) &&
+        Object.keys(value).length <= MOST_PHOTOS &&
+        Object.entries(value).every(
+          ([id, version]) => /^\d{1,10}$/.test(id) && Number.isSafeInteger(version),
+        ),
+      defaultMessage: () => 'photos must name a version for each photo',
+    },
+  });
 
 class FocalDto implements FocalPoint {
   @IsNumber() @Min(0) @Max(1) x!: number;
@@ -52,25 +79,26 @@ class RectDto implements Rect {
 }
 
 class WordsDto implements Partial<Words> {
-  @IsOptional() @IsIn(ROLES) role?: Role | null;
-  @IsOptional() @IsString() alt?: string;
-  @IsOptional() @IsString() caption?: string;
-  @IsOptional() @IsString() title?: string;
-  @IsOptional() @IsString() credit?: string;
-  @IsOptional() @IsString() longDescription?: string;
+  @ValidateIf((_, value) => value !== undefined && value !== null) @IsIn(ROLES) role?: Role | null;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) alt?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) caption?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) title?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) credit?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) longDescription?: string;
 }
 
 class FocalCommandDto {
   @Equals('focal') kind!: 'focal';
-  @IsInt() photo!: number;
-  @ValidateNested() @Type(() => FocalDto) focal!: FocalDto;
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @IsObject() @ValidateNested() @Type(() => FocalDto) focal!: FocalDto;
 }
 
 class CropCommandDto {
   @Equals('crop') kind!: 'crop';
-  @IsInt() photo!: number;
-  @Matches(/^(own|\d{1,4}:\d{1,4})$/) shape!: ShapeId;
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @Matches(/^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/) shape!: ShapeId;
   @ValidateIf((o: CropCommandDto) => o.crop !== null)
+  @IsObject()
   @ValidateNested()
   @Type(() => RectDto)
   crop!: RectDto | null;
@@ -78,20 +106,24 @@ class CropCommandDto {
 
 class WordsCommandDto {
   @Equals('words') kind!: 'words';
-  @IsInt() photo!: number;
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
   @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
 }
 
 class SlotsCommandDto {
   @Equals('slots') kind!: 'slots';
-  @IsInt() photo!: number;
-  @ValidateIf((o: SlotsCommandDto) => o.slots !== null) @IsArray() @IsString({ each: true }) slots!:
-    SlotId[] | null;
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @ValidateIf((o: SlotsCommandDto) => o.slots !== null)
+  @IsArray()
+  @ArrayMaxSize(MOST_SLOTS)
+  @IsString({ each: true })
+  @MaxLength(40, { each: true })
+  slots!: SlotId[] | null;
 }
 
 class BinCommandDto {
   @Equals('bin') kind!: 'bin';
-  @IsInt() photo!: number;
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
   @IsBoolean() binned!: boolean;
 }
 
@@ -101,10 +133,15 @@ class PolicyDto implements Policy {
 }
 
 class SetChangeDto implements Partial<SetDecisions> {
-  @IsOptional() @IsString() @MaxLength(200) name?: string;
-  @IsOptional() @IsArray() @IsString({ each: true }) slots?: SlotId[];
-  @IsOptional() @IsArray() @IsInt({ each: true }) order?: number[];
-  @IsOptional() @ValidateNested() @Type(() => PolicyDto) policy?: PolicyDto;
+  @IfGiven() @IsString() @MaxLength(200) name?: string;
+  @IfGiven()
+  @IsArray()
+  @ArrayMaxSize(MOST_SLOTS)
+  @IsString({ each: true })
+  @MaxLength(40, { each: true })
+  slots?: SlotId[];
+  @IfGiven() @IsArray() @ArrayMaxSize(MOST_PHOTOS) @IsInt({ each: true }) order?: number[];
+  @IfGiven() @IsObject() @ValidateNested() @Type(() => PolicyDto) policy?: PolicyDto;
 }
 
 class SetCommandDto {
@@ -117,7 +154,12 @@ class AnyCommandDto {
 }
 
 export class EditDto {
-  @IsString() @MaxLength(300) label!: string;
+  /** What undo calls it. It may hold a title of any length: what is too long is cut, not refused. */
+  @IsString()
+  @Transform(({ value }: { value: unknown }) =>
+    typeof value === 'string' ? value.slice(0, LONGEST_LABEL) : value,
+  )
+  label!: string;
 
   @IsArray()
   @ArrayMinSize(1)
@@ -140,16 +182,20 @@ export class EditDto {
   commands!: Command[];
 
   /** Photo id → version that the editor saw. */
-  @IsObject() photos!: Record<number, number>;
-  @IsOptional() @IsInt() set?: number;
+  @AreVersions() photos!: Record<number, number>;
+  @IfGiven() @IsInt() set?: number;
 }
 
 export class NewSetDto {
   @IsString() @Matches(/\S/, { message: 'A set needs a name.' }) @MaxLength(200) name!: string;
 }
 
+export class SiteDto {
+  @IsString() @Matches(/\S/, { message: 'A site needs a name.' }) @MaxLength(200) name!: string;
+}
+
 export class AttentionDto {
-  @IsArray() @IsInt({ each: true }) @ArrayMaxSize(500) photos!: number[];
+  @IsArray() @ArrayMaxSize(500) @IsInt({ each: true }) photos!: number[];
 }
 
 export class PauseDto {
@@ -168,7 +214,10 @@ export function checked<T extends object>(type: new () => T, body: unknown): T {
 }
 
 /** A positive whole number from an address. @throws ProblemError */
-export function idFrom(text: string, missing: 'no-such-set' | 'no-such-photo' = 'no-such-set'): number {
+export function idFrom(
+  text: string,
+  missing: 'no-such-set' | 'no-such-photo' | 'no-such-site' = 'no-such-set',
+): number {
   if (!/^\d{1,9}$/.test(text)) throw new ProblemError(missing);
   return Number(text);
 }

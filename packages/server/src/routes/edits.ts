@@ -30,8 +30,8 @@ export const editRoutes =
       parts.hub.tell(setId, { type: 'rows', rows });
       parts.hub.tell(setId, { type: 'set', set: result.set, edits: result.edits });
       // The policy is the site's and a photo may stand in several sets: their wants may have changed, too.
-      for (const { id } of await SetModel.findAll({ where: { siteId: set.siteId } }))
-        void parts.preparer.reconcile(id);
+      for (const { id } of await SetModel.findAll({ where: { siteId: set.siteId }, attributes: ['id'] }))
+        void parts.preparer.reconcileSoon(id);
       return result;
     };
 

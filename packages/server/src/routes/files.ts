@@ -1,5 +1,4 @@
 // Pictures for screens: views of originals, and stored variants. Names are hashes, so they may be kept for ever.
-import { createReadStream } from 'node:fs';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { MIME, type OutputFormat } from '@dusky-otter/core';
 import type { Parts } from '../parts.ts';
@@ -12,20 +11,21 @@ const isFormat = (text: string): text is OutputFormat => Object.hasOwn(MIME, tex
 export const fileRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
-    const send = async (reply: FastifyReply, path: string, type: string) => {
-      if (!(await parts.vault.has(path))) throw new ProblemError('no-such-file');
-      return reply
-        .header('cache-control', 'public, max-age=31536000, immutable')
+    const send = (reply: FastifyReply, bytes: Buffer, type: string) =>
+      reply
+        .header('cache-control', 'private, max-age=31536000, immutable')
+        .header('cross-origin-resource-policy', 'same-origin')
         .type(type)
-        .send(createReadStream(path));
-    };
+        .send(bytes);
 
     app.get(
       '/files/views/:hash/:size',
       async (request: FastifyRequest<{ Params: { hash: string; size: string } }>, reply) => {
         const { hash, size } = request.params;
         if (!HEX64.test(hash) || (size !== 'row' && size !== 'bench')) throw new ProblemError('no-such-file');
-        return send(reply, parts.vault.view(hash, size), MIME.webp);
+        const bytes = await parts.views.read(hash, size);
+        if (!bytes) throw new ProblemError('no-such-file');
+        return send(reply, bytes, MIME.webp);
       },
     );
 
@@ -34,7 +34,16 @@ export const fileRoutes =
       async (request: FastifyRequest<{ Params: { key: string; format: string } }>, reply) => {
         const { key, format } = request.params;
         if (!HEX64.test(key) || !isFormat(format)) throw new ProblemError('no-such-file');
-        return send(reply, parts.vault.variant(key, format), MIME[format]);
+        const known = parts.stored.get(key);
+        if (!known) throw new ProblemError('no-such-file');
+        const bytes = await parts.vault.verified(parts.vault.variant(key, format), known.contentHash);
+        if (bytes) return send(reply, bytes, MIME[format]);
+        // Asked for under another ending it is not lost.
+        if (await parts.storedAs(key, format)) {
+          await parts.preparer.remake([key]);
+          throw new ProblemError('being-remade');
+        }
+        throw new ProblemError('no-such-file');
       },
     );
   };

@@ -1,5 +1,4 @@
 // What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
-import { createReadStream } from 'node:fs';
 import {
   figureMarkup,
   isSlotId,
@@ -12,9 +11,27 @@ import {
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
-import { handoverZip, pathsIn, textFiles, variantPaths, type HandoverParts } from '../handover/handover.ts';
+import {
+  handoverZip,
+  makeWhole,
+  pathsIn,
+  readVariant,
+  variantPaths,
+  type HandoverParts,
+} from '../handover/handover.ts';
 import { ProblemError } from '../problems.ts';
-import { findSet, findSite, loadPhotos, rowsOf } from '../sets/rows.ts';
+import { Previews } from '../handover/previews.ts';
+import {
+  depthOf,
+  findSet,
+  findSite,
+  loadPhotos,
+  photoSetOf,
+  publishedNames,
+  publishNames,
+  readSet,
+  rowsOf,
+} from '../sets/rows.ts';
 import { idFrom } from './dto.ts';
 
 type Query = FastifyRequest<{
@@ -26,10 +43,13 @@ type Query = FastifyRequest<{
 async function partsOf(parts: Parts, request: Query): Promise<HandoverParts> {
   const set = await findSet(idFrom(request.params.id));
   const site = await findSite(set);
-  const asked = request.query.photos?.split(',').map((text) => idFrom(text, 'no-such-photo'));
+  const { photos: wished } = request.query;
+  // A query may name it twice, and is then a list.
+  if (wished !== undefined && typeof wished !== 'string') throw new ProblemError('no-such-photo');
+  const asked = wished?.split(',').map((text) => idFrom(text, 'no-such-photo'));
   const all = await loadPhotos(set.id);
   // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
-  const names = speakingNames(all);
+  const names = speakingNames(all, await publishedNames(set.id));
   const photos = all.filter(({ id, binned }) => !binned && (!asked || asked.includes(id)));
   if (asked && photos.length === 0) throw new ProblemError('no-such-photo');
   const rows = await rowsOf(set, photos, parts.preparer);
@@ -50,19 +70,37 @@ function markupOf(row: PhotoRow, parts: HandoverParts, only: string | undefined)
 export const handoverRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
+    const previews = new Previews(() => parts.hub.changes);
+
+    /** What goes out now is called so for good. */
+    const publish = async (request: Query, { rows, names }: HandoverParts) => {
+      const setId = idFrom(request.params.id);
+      const before = Object.keys(await publishedNames(setId)).length;
+      await publishNames(
+        setId,
+        new Map(rows.flatMap(({ id }) => (names.has(id) ? [[id, names.get(id)!] as const] : []))),
+      );
+      const set = await photoSetOf(await findSet(setId));
+      if (Object.keys(set.published).length > before)
+        parts.hub.tell(setId, { type: 'set', set, edits: await depthOf(setId) });
+    };
+
     app.get('/api/sets/:id/markup', async (request: Query, reply) => {
       const { slot } = request.query;
       if (slot !== undefined && !isSlotId(slot))
-        throw new ProblemError('bad-request', `There is no slot “${slot}”.`);
-      const handover = await partsOf(parts, request);
+        throw new ProblemError('bad-request', 'There is no such place.');
+      const handover = await readSet(() => partsOf(parts, request));
       const figures = handover.rows.flatMap((row) => markupOf(row, handover, slot));
       if (figures.length === 0)
-        throw new ProblemError('bad-request', 'None of these photos stands in this slot.');
+        throw new ProblemError('bad-request', 'None of these photos stands in this place.');
+      await publish(request, handover);
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
     });
 
     app.get('/api/sets/:id/hand-over.zip', async (request: Query, reply) => {
-      const handover = await partsOf(parts, request);
+      const handover = await readSet(() => partsOf(parts, request));
+      await makeWhole(variantPaths(handover).values(), parts.vault, parts.preparer);
+      await publish(request, handover);
       const name = slugOf(handover.set) || 'photos';
       return reply
         .header('content-disposition', `attachment; filename="${name}.zip"`)
@@ -72,9 +110,9 @@ export const handoverRoutes =
 
     // The hand-over's own page, served as it will be: what is seen here is what goes out.
     app.get('/preview/:id/*', async (request: Query, reply) => {
-      const handover = await partsOf(parts, request);
+      const handover = await previews.of(request.params.id, () => readSet(() => partsOf(parts, request)));
       const path = request.params['*'] || 'index.html';
-      const text = textFiles(handover)[path];
+      const text = previews.textsOf(handover)[path];
       const kinds: Record<string, string> = {
         html: 'text/html',
         css: 'text/css',
@@ -85,8 +123,9 @@ export const handoverRoutes =
         return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
       const variant = variantPaths(handover).get(path);
       if (!variant) throw new ProblemError('no-such-file');
-      return reply
-        .type(MIME[variant.format])
-        .send(createReadStream(parts.vault.variant(variant.key, variant.format)));
+      const bytes = await readVariant(parts.vault, variant);
+      if (bytes) return reply.type(MIME[variant.format]).send(bytes);
+      await parts.preparer.remake([variant.key]);
+      throw new ProblemError('being-remade');
     });
   };

@@ -68,7 +68,7 @@ describe('markup', () => {
   test('a photo that does not stand in the slot is an error with a sentence', async () => {
     const response = await ask(`/api/sets/${server.setId}/markup?photos=${id}&slot=hero`);
     expect(response.statusCode).toBe(400);
-    expect(response.json()).toMatchObject({ detail: expect.stringContaining('stands in this slot') });
+    expect(response.json()).toMatchObject({ detail: expect.stringContaining('stands in this place') });
   });
 });
 

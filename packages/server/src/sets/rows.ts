@@ -16,19 +16,37 @@ import {
   MembershipModel,
   OriginalModel,
   PhotoModel,
+  PublishedNameModel,
   RefusalModel,
   SetModel,
   SiteModel,
 } from '../database/models.ts';
-import { ProblemError } from '../problems.ts';
+import { isDatabaseAway, ProblemError } from '../problems.ts';
 
 /** What is known of a wanted variant beyond its plan. */
 export interface VariantStates {
   get(key: string): StoredFacts | undefined;
   failureOf(key: string): string | null;
+  /** What became of an original on the disk, as a sentence; null where it is what it was. */
+  lossOf(hash: string): string | null;
 }
 
 type InTransaction = { transaction?: Transaction };
+
+/** @throws Error where what is stored of a set is no set */
+function readableOrThrow({ slots }: SetModel): void {
+  if (!Array.isArray(slots)) throw new Error('The places of the set are no list.');
+}
+
+/** What `body` reads of a set. @throws ProblemError set-unreadable where what is stored makes no sense */
+export async function readSet<T>(body: () => Promise<T>): Promise<T> {
+  try {
+    return await body();
+  } catch (error) {
+    if (error instanceof ProblemError || isDatabaseAway(error)) throw error;
+    throw new ProblemError('set-unreadable', undefined, {}, error);
+  }
+}
 
 /** @throws ProblemError no-such-set */
 export async function findSet(
@@ -92,7 +110,8 @@ export async function rowsOf(
     const variants = planPhoto(photo, set.slots, policy).map((planned) =>
       rowVariant(planned, states.get(planned.key), states.failureOf(planned.key)),
     );
-    return { ...photo, variants };
+    const damage = states.lossOf(photo.original.hash) ?? photo.original.damage;
+    return { ...photo, original: { ...photo.original, damage }, variants };
   });
 }
 
@@ -106,7 +125,22 @@ export async function photoSetOf(set: SetModel): Promise<PhotoSet> {
     version: set.version,
     policy,
     order: members.map((m) => m.photoId),
+    published: await publishedNames(set.id),
   };
+}
+
+/** Speaking names of a set that have gone out, each with its photo. */
+export async function publishedNames(setId: number): Promise<Record<string, number>> {
+  const found = await PublishedNameModel.findAll({ where: { setId } });
+  return Object.fromEntries(found.map(({ name, photoId }) => [name, photoId]));
+}
+
+/** Notes names that go out now. One that is somebody's already stays theirs. */
+export async function publishNames(setId: number, names: ReadonlyMap<number, string>): Promise<void> {
+  await PublishedNameModel.bulkCreate(
+    [...names].map(([photoId, name]) => ({ setId, name, photoId })),
+    { ignoreDuplicates: true },
+  );
 }
 
 export async function refusalsOf(setId: number): Promise<Refusal[]> {
@@ -134,9 +168,16 @@ export async function depthOf(setId: number): Promise<EditDepth> {
 export async function summariesOf(siteId: number): Promise<SetSummary[]> {
   const sets = await SetModel.findAll({ where: { siteId }, order: [['id', 'ASC']] });
   return Promise.all(
-    sets.map(async ({ id, name }) => {
-      const photos = (await loadPhotos(id)).filter((photo) => !photo.binned);
-      return { id, name, photos: photos.length, cover: photos[0]?.original.hash ?? null };
+    sets.map(async (set) => {
+      const { id, name } = set;
+      try {
+        readableOrThrow(set);
+        const photos = (await loadPhotos(id)).filter((photo) => !photo.binned);
+        return { id, name, photos: photos.length, cover: photos[0]?.original.hash ?? null, problem: null };
+      } catch (error) {
+        if (isDatabaseAway(error)) throw error;
+        return { id, name, photos: 0, cover: null, problem: new ProblemError('set-unreadable').message };
+      }
     }),
   );
 }

@@ -24,6 +24,8 @@ export const DEMO = resolve(import.meta.dirname, '../../../../demo');
 export interface TestServer {
   app: FastifyInstance;
   parts: Parts;
+  /** What an operator was told. */
+  reports: string[];
   setId: number;
   state: () => Promise<SetState>;
   add: (name: string, bytes: Buffer) => Promise<TakeInResult>;
@@ -46,7 +48,8 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
     ...change,
   };
   const sequelize = await connect(database.url);
-  const parts = await buildParts(config, sequelize);
+  const reports: string[] = [];
+  const parts = await buildParts(config, sequelize, (sentence) => reports.push(sentence));
   const app = await buildApp(parts);
   const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: DEFAULT_POLICY });
   const { id: setId } = await SetModel.create({
@@ -59,6 +62,7 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
   return {
     app,
     parts,
+    reports,
     setId,
     state,
     async add(name, bytes) {
@@ -82,10 +86,15 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
       };
       if (done()) return;
       await new Promise<void>((resolveWait) => {
-        const stop = parts.hub.listen(setId, () => {
-          if (!done()) return;
-          stop();
-          resolveWait();
+        const stop = parts.hub.listen(setId, {
+          send: () => {
+            if (done()) {
+              stop();
+              resolveWait();
+            }
+            return true;
+          },
+          cut: () => undefined,
         });
       });
     },

@@ -25,5 +25,5 @@ export async function takenInto(folder: string, name: string, bytes: Buffer): Pr
     incoming: folder,
     views,
   };
-  return { path, facts: await inspect(job) };
+  return { path, facts: (await inspect(job)).facts };
 }

@@ -2,13 +2,15 @@
 // written under a temporary name, flushed to disk, then renamed. Originals are never altered.
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { mkdir, open, readdir, rename, rm, stat, unlink } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
+import { chmod, mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
 import type { OutputFormat } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
 
 const HEX64 = /^[0-9a-f]{64}$/;
+const TEMPORARY = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+const VARIANT_FILE = /^([0-9a-f]{64})\.[a-z]{3,4}$/;
 
 function checkedHash(hash: string): string {
   if (!HEX64.test(hash)) throw new RangeError('A vault name is 64 hex digits.');
@@ -22,17 +24,24 @@ export async function hashOfFile(path: string): Promise<string> {
   return hash.digest('hex');
 }
 
+/** Originals may say where and of whom they were taken: files and folders are for this application's user alone. */
+const FILE_MODE = 0o600;
+const FOLDER_MODE = 0o700;
+
 /** Writes bytes so that `path` either holds all of them or does not exist, even after a power cut. */
 export async function writeWhole(path: string, incoming: string, bytes: Uint8Array): Promise<void> {
   const temporary = join(incoming, randomUUID());
-  const file = await open(temporary, 'wx');
+  const file = await open(temporary, 'wx', FILE_MODE);
   try {
     await file.writeFile(bytes);
     await file.sync();
+  } catch (error) {
+    await rm(temporary, { force: true });
+    throw error;
   } finally {
     await file.close();
   }
-  await mkdir(dirname(path), { recursive: true });
+  await mkdir(dirname(path), { recursive: true, mode: FOLDER_MODE });
   await rename(temporary, path);
 }
 
@@ -49,10 +58,13 @@ export class Vault {
   /** Makes the folders and clears what an interrupted run left half written. @returns number of files cleared. */
   async open(): Promise<number> {
     for (const folder of ['incoming', 'originals', 'variants', 'views']) {
-      await mkdir(join(this.root, folder), { recursive: true });
+      await mkdir(join(this.root, folder), { recursive: true, mode: FOLDER_MODE });
+      // Made by an earlier version, they may be open to others.
+      await chmod(join(this.root, folder), FOLDER_MODE);
     }
-    const left = await readdir(this.incoming);
-    await Promise.all(left.map((name) => rm(join(this.incoming, name), { force: true })));
+    // What is not one of our temporary names was put there by somebody else, and stays.
+    const left = (await readdir(this.incoming)).filter((name) => TEMPORARY.test(name));
+    await Promise.all(left.map((name) => rm(join(this.incoming, name), { force: true, recursive: true })));
     return left.length;
   }
 
@@ -75,7 +87,7 @@ export class Vault {
     limitBytes: number,
   ): Promise<{ path: string; hash: string; bytes: number }> {
     const path = join(this.incoming, randomUUID());
-    const file = await open(path, 'wx');
+    const file = await open(path, 'wx', FILE_MODE);
     const hash = createHash('sha256');
     let bytes = 0;
     try {
@@ -107,8 +119,19 @@ export class Vault {
   /** Puts a received file under its hash, where it stays for good. */
   async keepOriginal(received: string, hash: string): Promise<void> {
     const path = this.original(hash);
-    await mkdir(dirname(path), { recursive: true });
+    await mkdir(dirname(path), { recursive: true, mode: FOLDER_MODE });
     await rename(received, path);
+  }
+
+  /** The file's bytes where they have the hash, or null where it is missing, unreadable or not what it was. */
+  async verified(path: string, hash: string): Promise<Buffer | null> {
+    const bytes = await readFile(path).catch(() => null);
+    return bytes && createHash('sha256').update(bytes).digest('hex') === hash ? bytes : null;
+  }
+
+  /** True where an original is there byte for byte. */
+  async hasWhole(hash: string): Promise<boolean> {
+    return (await hashOfFile(this.original(hash)).catch(() => null)) === hash;
   }
 
   async discard(received: string): Promise<void> {
@@ -126,15 +149,32 @@ export class Vault {
   async variantFiles(): Promise<Map<string, string>> {
     const found = new Map<string, string>();
     const top = join(this.root, 'variants');
-    for (const folder of await readdir(top)) {
-      for (const name of await readdir(join(top, folder))) {
-        found.set(basename(name).split('.')[0]!, join(top, folder, name));
+    for (const folder of await readdir(top, { withFileTypes: true })) {
+      if (!folder.isDirectory()) continue;
+      for (const name of await readdir(join(top, folder.name))) {
+        // Notes of operating systems lie about in folders: only our own files count.
+        const key = VARIANT_FILE.exec(name)?.[1];
+        if (key !== undefined) found.set(key, join(top, folder.name, name));
       }
     }
     return found;
   }
 
+  /** Bytes of a file, or null where it is none. */
+  async sizeOf(path: string): Promise<number | null> {
+    return stat(path).then(
+      (found) => (found.isFile() ? found.size : null),
+      () => null,
+    );
+  }
+
   async removeFile(path: string): Promise<void> {
-    await unlink(path);
+    await rm(path, { force: true });
+  }
+
+  /** Deletes an original and its views for good. */
+  async removeOriginal(hash: string): Promise<void> {
+    for (const path of [this.original(hash), this.view(hash, 'row'), this.view(hash, 'bench')])
+      await this.removeFile(path);
   }
 }

@@ -23,7 +23,8 @@ const CAMERA = new RegExp(`^(?:${KINDS})[-_ ]?\\d{3,}(?=$|[-_ (])`);
 /** The same, glued together: nobody writes a sentence that begins with it. */
 const CAMERA_WORD = new RegExp(`^(?:${KINDS})[-_]?\\d{3,}[-_\\da-z]{0,24}$`, 'i');
 /** Copies and versions behind a camera's name: "-edited", "_2", " (1)". */
-const SUFFIXES = /^(?:[-_][a-z\d]{1,24}| ?\(\d{1,4}\)| (?:copy|edited|edit|final|kopie|\d{1,6})(?![a-z\d])){0,5}$/;
+const SUFFIXES =
+  /^(?:[-_][a-z\d]{1,24}| ?\(\d{1,4}\)| (?:copy|edited|edit|final|kopie|\d{1,6})(?![a-z\d])){0,5}$/;
 /** A date and a time run together. */
 const DATED = /^(?:\w{1,40}[-_ ])?(?:19|20)\d{6}(?:[-_ ]\d{1,12}){0,4}$/;
 /** Date and time to the second, as programs put them into file names: "2026-05-01 at 11.04.22". */

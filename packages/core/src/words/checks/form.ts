@@ -14,7 +14,10 @@ function shortened(alt: string): { kept: string; rest: string } | null {
   for (const end of [/[.!?](?=\s)/g, /[;:](?=\s)/g, /,(?=\s)|\s[–—]\s/g]) {
     const last = [...head.matchAll(end)].map((match) => match.index).at(-1);
     if (last === undefined || last < LEAST_LEFT) continue;
-    const kept = alt.slice(0, last + 1).replace(/[,;:–—]$/, '').trimEnd();
+    const kept = alt
+      .slice(0, last + 1)
+      .replace(/[,;:–—]$/, '')
+      .trimEnd();
     return { kept: /[.!?]$/.test(kept) ? kept : `${kept}.`, rest: alt };
   }
   return null;
@@ -72,12 +75,31 @@ function keywordReason(alt: string): string | null {
 }
 
 /** Doubled on purpose: names and idioms would be wrong without. One of another word may be meant as well. */
-const DOUBLED = new Set(['that', 'had', 'is', 'very', 'so', 'no', 'so', 'bye', 'knock', 'bora', 'pago', 'choo']);
+const DOUBLED = new Set([
+  'that',
+  'had',
+  'is',
+  'very',
+  'so',
+  'no',
+  'so',
+  'bye',
+  'knock',
+  'bora',
+  'pago',
+  'choo',
+]);
 
 /** Words that stand twice in a row with nothing but spaces between. */
 function stutters(alt: string): string[] {
   const words = alt.split(/\s+/);
-  return words.filter((word, i) => i > 0 && /\p{L}/u.test(word) && sounded(word) === sounded(words[i - 1]!) && /[\p{L}\p{N}]$/u.test(words[i - 1]!));
+  return words.filter(
+    (word, i) =>
+      i > 0 &&
+      /\p{L}/u.test(word) &&
+      sounded(word) === sounded(words[i - 1]!) &&
+      /[\p{L}\p{N}]$/u.test(words[i - 1]!),
+  );
 }
 
 /** The text with each run of one word said once. */
@@ -99,7 +121,10 @@ function stutterReason(alt: string): string | null {
   const twice = [...new Set(stutters(alt).map(sounded))];
   const slips = twice.filter((word) => functionWords.has(word) && !DOUBLED.has(word));
   if (twice.length < 2 && slips.length === 0) return null;
-  return `Says ${twice.slice(0, 3).map((word) => `“${word}”`).join(', ')} twice in a row`;
+  return `Says ${twice
+    .slice(0, 3)
+    .map((word) => `“${word}”`)
+    .join(', ')} twice in a row`;
 }
 
 export const keywordList: WordCheck = ({ words }) => {

@@ -1,0 +1,277 @@
+// Walks through the entropy-coded data of a sequential JPEG (ITU-T T.81, Annex F) without making pixels. Decoders
+// go on after a bad code and show something; here every block must be there, and end where the data ends.
+import type { Complaint } from './complaint.ts';
+
+const SOI = 0xd8;
+const EOI = 0xd9;
+const SOS = 0xda;
+const DHT = 0xc4;
+const DRI = 0xdd;
+
+/** Codes up to this length are looked up at once. */
+const FAST = 9;
+
+interface Huffman {
+  /** For the next `FAST` bits: length << 8 | symbol, or 0 where the code is longer. */
+  fast: Uint16Array;
+  /** Largest code of each length, −1 where there is none (T.81, F.2.2.3). */
+  most: Int32Array;
+  /** Symbol index of the smallest code minus that code, by length. */
+  offset: Int32Array;
+  symbols: Uint8Array;
+}
+
+function huffman(counts: Uint8Array, symbols: Uint8Array): Huffman {
+  const fast = new Uint16Array(1 << FAST);
+  const most = new Int32Array(17).fill(-1);
+  const offset = new Int32Array(17);
+  let code = 0;
+  let at = 0;
+  for (let length = 1; length <= 16; length++) {
+    offset[length] = at - code;
+    for (let i = 0; i < counts[length - 1]!; i++, code++, at++) {
+      if (length > FAST) continue;
+      const from = code << (FAST - length);
+      fast.fill((length << 8) | symbols[at]!, from, from + (1 << (FAST - length)));
+    }
+    if (counts[length - 1]! > 0) most[length] = code - 1;
+    code <<= 1;
+  }
+  return { fast, most, offset, symbols };
+}
+
+/** Bits of entropy-coded data: stuffed zeros are skipped, a marker ends it. */
+class Bits {
+  private held = 0;
+  private count = 0;
+  /** Bits that were asked for behind the end. */
+  overrun = 0;
+
+  constructor(
+    private readonly file: Uint8Array,
+    public at: number,
+  ) {}
+
+  private fill(): void {
+    while (this.count <= 16) {
+      let byte = this.file[this.at];
+      if (byte === undefined || (byte === 0xff && this.file[this.at + 1] !== 0)) {
+        // Decoders read zeros behind the end: so does this, and remembers it.
+        this.overrun += 8;
+        byte = 0;
+      } else this.at += byte === 0xff ? 2 : 1;
+      this.held = ((this.held << 8) | byte) & 0xffffff;
+      this.count += 8;
+    }
+  }
+
+  peek(length: number): number {
+    this.fill();
+    return (this.held >> (this.count - length)) & ((1 << length) - 1);
+  }
+
+  skip(length: number): void {
+    if (this.count < length) this.fill();
+    this.count -= length;
+  }
+
+  /** True once more was read than there is. */
+  get spent(): boolean {
+    return this.overrun > this.count;
+  }
+
+  /** Whole bytes that were fetched and not read belong to what follows. */
+  get unread(): number {
+    return Math.max(0, this.count - this.overrun);
+  }
+
+  restart(at: number): void {
+    this.at = at;
+    this.held = 0;
+    this.count = 0;
+    this.overrun = 0;
+  }
+}
+
+/** The next symbol, or −1 where the bits are no code. */
+function decode(bits: Bits, table: Huffman): number {
+  const entry = table.fast[bits.peek(FAST)]!;
+  if (entry !== 0) {
+    bits.skip(entry >> 8);
+    return entry & 0xff;
+  }
+  for (let length = FAST + 1; length <= 16; length++) {
+    const code = bits.peek(length);
+    if (code <= table.most[length]!) {
+      bits.skip(length);
+      return table.symbols[table.offset[length]! + code] ?? -1;
+    }
+  }
+  return -1;
+}
+
+/** Reads one block of 64 coefficients. @returns false at a bad code. */
+function block(bits: Bits, dc: Huffman, ac: Huffman): boolean {
+  const size = decode(bits, dc);
+  if (size < 0 || size > 16) return false;
+  bits.skip(size);
+  for (let k = 1; k < 64; k++) {
+    const symbol = decode(bits, ac);
+    if (symbol < 0) return false;
+    const run = symbol >> 4;
+    const length = symbol & 15;
+    if (length === 0) {
+      if (run < 15) return true;
+      k += 15;
+    } else {
+      k += run;
+      bits.skip(length);
+    }
+    if (k > 63) return false;
+  }
+  return true;
+}
+
+interface Component {
+  id: number;
+  across: number;
+  down: number;
+  dc?: Huffman;
+  ac?: Huffman;
+}
+
+interface Frame {
+  width: number;
+  height: number;
+  components: Component[];
+}
+
+function readFrame(file: Uint8Array, at: number): Frame {
+  const count = file[at + 5] ?? 0;
+  const components = Array.from({ length: count }, (_, i) => ({
+    id: file[at + 6 + 3 * i] ?? 0,
+    across: (file[at + 7 + 3 * i] ?? 0) >> 4 || 1,
+    down: (file[at + 7 + 3 * i] ?? 0) & 15 || 1,
+  }));
+  return { height: word(file, at + 1), width: word(file, at + 3), components };
+}
+
+const word = (file: Uint8Array, at: number): number => ((file[at] ?? 0) << 8) | (file[at + 1] ?? 0);
+
+/** How many units a scan has, and which blocks make up one of them (T.81, A.2). */
+function unitsOf(frame: Frame, scanned: readonly Component[]): { units: number; blocks: Component[] } {
+  const across = Math.max(...frame.components.map((c) => c.across));
+  const down = Math.max(...frame.components.map((c) => c.down));
+  const [only] = scanned;
+  if (scanned.length === 1 && only) {
+    const wide = Math.ceil((frame.width * only.across) / across / 8);
+    const high = Math.ceil((frame.height * only.down) / down / 8);
+    return { units: wide * high, blocks: [only] };
+  }
+  const units = Math.ceil(frame.width / (8 * across)) * Math.ceil(frame.height / (8 * down));
+  const blocks = scanned.flatMap((c) => Array.from({ length: c.across * c.down }, () => c));
+  return { units, blocks };
+}
+
+/**
+ * Walks through one scan.
+ * @returns where the data ended, or the complaint.
+ */
+function walkScan(
+  file: Uint8Array,
+  start: number,
+  frame: Frame,
+  scanned: Component[],
+  every: number,
+): number | Complaint {
+  const bits = new Bits(file, start);
+  const { units, blocks } = unitsOf(frame, scanned);
+  for (let unit = 0; unit < units; unit++) {
+    if (every > 0 && unit > 0 && unit % every === 0) {
+      const marker = bits.at;
+      if (bits.unread >= 8 || file[marker] !== 0xff || file[marker + 1] !== 0xd0 + ((unit / every - 1) & 7))
+        return { sentence: 'a part of its data is garbled', share: unit / units };
+      bits.restart(marker + 2);
+    }
+    for (const { dc, ac } of blocks) {
+      if (!dc || !ac) return { sentence: 'a table that its data needs is missing', share: 0 };
+      if (!block(bits, dc, ac)) return { sentence: 'a part of its data is garbled', share: unit / units };
+      if (bits.spent) return { sentence: 'its data ends early', share: unit / units };
+    }
+  }
+  if (bits.unread >= 8) return { sentence: 'there is more data than the picture has place for', share: 1 };
+  return bits.at;
+}
+
+/** What is wrong with the file's data, or null: nothing found, or a kind that is not looked through (progressive, arithmetic). */
+export function jpegComplaint(file: Uint8Array): Complaint | null {
+  const tables = new Map<number, Huffman>();
+  let frame: Frame | null = null;
+  let every = 0;
+  let scans = 0;
+  let at = 2;
+  for (;;) {
+    // Fill bytes and what stands before a marker; decoders look for the next marker as well.
+    while (at < file.length && !(file[at] === 0xff && file[at + 1] !== 0 && file[at + 1] !== 0xff)) at++;
+    const marker = file[at + 1];
+    if (at >= file.length || marker === undefined)
+      return { sentence: 'its end is missing', share: scans > 0 ? 1 : 0 };
+    if (marker === EOI) return null;
+    if (marker === SOI || (marker >= 0xd0 && marker <= 0xd7)) {
+      at += 2;
+      continue;
+    }
+    const length = word(file, at + 2);
+    const body = at + 4;
+    at += 2 + length;
+    if (marker === DHT) {
+      for (let p = body; p + 17 <= at;) {
+        const counts = file.subarray(p + 1, p + 17);
+        const total = counts.reduce((sum, n) => sum + n, 0);
+        tables.set(file[p]!, huffman(counts, file.subarray(p + 17, p + 17 + total)));
+        p += 17 + total;
+      }
+    } else if (marker === DRI) every = word(file, body);
+    else if (marker === 0xc0 || marker === 0xc1) frame = readFrame(file, body);
+    // Progressive, lossless and arithmetic kinds are left to the decoder.
+    else if (marker >= 0xc2 && marker <= 0xcf && marker !== 0xc8 && marker !== 0xcc) return null;
+    else if (marker === SOS) {
+      if (!frame) return { sentence: 'its header makes no sense', share: 0 };
+      const scanned: Component[] = [];
+      for (let i = 0; i < (file[body] ?? 0); i++) {
+        const found = frame.components.find((c) => c.id === file[body + 1 + 2 * i]);
+        const which = file[body + 2 + 2 * i] ?? 0;
+        const [dc, ac] = [tables.get(which >> 4), tables.get(0x10 | (which & 15))];
+        if (found) scanned.push({ ...found, ...(dc && { dc }), ...(ac && { ac }) });
+      }
+      const end = walkScan(file, at, frame, scanned, every);
+      if (typeof end !== 'number') return end;
+      scans += 1;
+      at = end;
+    }
+  }
+}
+
+/** Scans of a progressive JPEG that are there from end to end; 0 for other kinds. */
+export function progressiveScans(file: Uint8Array): number {
+  let scans = 0;
+  let progressive = false;
+  for (let at = 2; at + 4 <= file.length;) {
+    if (
+      file[at] !== 0xff ||
+      file[at + 1] === 0 ||
+      file[at + 1] === 0xff ||
+      (file[at + 1]! >= 0xd0 && file[at + 1]! <= 0xd7)
+    ) {
+      at++;
+      continue;
+    }
+    const marker = file[at + 1]!;
+    // A scan counts once the next marker says that it is over.
+    if (progressive && (marker === SOS || marker === EOI || marker === DHT)) scans += marker === DHT ? 0 : 1;
+    if (marker === EOI) break;
+    if (marker === 0xc2) progressive = true;
+    at += 2 + word(file, at + 2);
+  }
+  return progressive ? Math.max(0, scans - 1) : 0;
+}

@@ -1,0 +1,96 @@
+// A slow walk over everything that is stored, by hash: what a disk or a stranger changed is noticed before it is needed.
+import { Op } from 'sequelize';
+import { OriginalModel, VariantModel } from '../database/models.ts';
+import type { OutputFormat } from '@dusky-otter/core';
+import type { Report } from '../report.ts';
+import type { Vault } from '../vault/vault.ts';
+import type { Preparer } from './prepare.ts';
+import type { Views } from './views.ts';
+
+/** One step every so many ms, of about as many bytes: a gigabyte takes ten minutes. */
+const STEP_EVERY_MS = 10_000;
+const STEP_BYTES = 16_000_000;
+
+export interface Scrubbed {
+  variants: number;
+  views: number;
+  originals: number;
+}
+
+export class Scrub {
+  private timer: NodeJS.Timeout | null = null;
+  private after = { variant: '', original: '' };
+
+  constructor(
+    private readonly vault: Vault,
+    private readonly preparer: Preparer,
+    private readonly views: Views,
+    private readonly report: Report,
+  ) {}
+
+  start(): void {
+    const step = async () => {
+      try {
+        await this.step(STEP_BYTES);
+      } catch (error) {
+        this.report('A step of the walk over the stored files failed; the next one goes on.', error);
+      }
+      if (this.timer) this.timer = setTimeout(() => void step(), STEP_EVERY_MS).unref();
+    };
+    this.timer = setTimeout(() => void step(), STEP_EVERY_MS).unref();
+  }
+
+  stop(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+  }
+
+  /** Walks over everything once. @returns what was found changed or lost, and is mended where it can be. */
+  async everything(): Promise<Scrubbed> {
+    this.after = { variant: '', original: '' };
+    return this.step(Infinity);
+  }
+
+  private async step(bytes: number): Promise<Scrubbed> {
+    const lost: string[] = [];
+    const found: Scrubbed = { variants: 0, views: 0, originals: 0 };
+    let read = 0;
+    const rows = await VariantModel.findAll({
+      order: [['key', 'ASC']],
+      ...(bytes < Infinity && { limit: 200 }),
+      ...behind('key', this.after.variant),
+    });
+    for (const row of rows) {
+      if (read > bytes / 2) break;
+      this.after.variant = row.key;
+      read += row.bytes;
+      const path = this.vault.variant(row.key, row.format as OutputFormat);
+      if (!(await this.vault.verified(path, row.contentHash))) lost.push(row.key);
+    }
+    if (rows.length === 0) this.after.variant = '';
+    found.variants = lost.length;
+    await this.preparer.remake(lost);
+    const originals = await OriginalModel.findAll({
+      order: [['hash', 'ASC']],
+      ...(bytes < Infinity && { limit: 20 }),
+      ...behind('hash', this.after.original),
+    });
+    for (const { hash, facts } of originals) {
+      if (read > bytes) break;
+      this.after.original = hash;
+      read += facts.bytes;
+      const whole = await this.vault.hasWhole(hash);
+      if (!whole) found.originals += 1;
+      await this.preparer.markOriginal(hash, !whole);
+      if (!whole || (await this.views.areWhole(hash))) continue;
+      found.views += 1;
+      await this.views.remake(hash);
+    }
+    if (originals.length === 0) this.after.original = '';
+    return found;
+  }
+}
+
+/** The rows behind the one that was looked at last. */
+const behind = (column: 'key' | 'hash', last: string) =>
+  last === '' ? {} : { where: { [column]: { [Op.gt]: last } } };

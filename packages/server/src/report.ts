@@ -1,0 +1,10 @@
+// Where the server says what an operator should know: one line a matter, errors with their cause.
+
+export type Report = (sentence: string, error?: unknown) => void;
+
+/** To standard error, with the time. */
+export const reportToConsole: Report = (sentence, error) => {
+  const cause =
+    error === undefined ? '' : ` ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`;
+  console.error(`${new Date().toISOString()} ${sentence}${cause}`);
+};

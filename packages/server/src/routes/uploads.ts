@@ -1,0 +1,45 @@
+// Takes files in, one a request, as a stream of its own.
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import type { Readable } from 'node:stream';
+import type { Parts } from '../parts.ts';
+import { ProblemError } from '../problems.ts';
+import { depthOf, findSet, photoSetOf, refusalsOf } from '../sets/rows.ts';
+import { takeStreams } from './body.ts';
+import { idFrom } from './dto.ts';
+
+type Upload = FastifyRequest<{ Params: { id: string }; Querystring: { name?: unknown } }>;
+
+/** The name a file was sent with: the last part of a path, at most 255 characters, without control characters. */
+function sentName({ query: { name } }: Upload): string {
+  const last = typeof name === 'string' ? name.split(/[\\/]/).at(-1)! : '';
+  // A half of a pair of code units, left by a cut, is no character.
+  const plain = Buffer.from(last.replace(/\p{Cc}/gu, '').slice(0, 255)).toString();
+  if (plain.trim() === '') throw new ProblemError('bad-request', 'A file needs a name.');
+  return plain;
+}
+
+export const uploadRoutes =
+  (parts: Parts): FastifyPluginAsync =>
+  async (app) => {
+    takeStreams(app);
+
+    app.post('/sets/:id/files', { bodyLimit: Number.MAX_SAFE_INTEGER }, async (request: Upload, reply) => {
+      const setId = idFrom(request.params.id);
+      const fileName = sentName(request);
+      const gone = new AbortController();
+      // Closed with an answer still owed: there is nobody left to take it.
+      reply.raw.once('close', () => {
+        if (!reply.raw.writableFinished) gone.abort(new ProblemError('upload-interrupted'));
+      });
+      const stream = request.body as Readable | undefined;
+      if (!stream) throw new ProblemError('wrong-body', 'A file is sent as application/octet-stream.');
+      const result = await parts.takeIn.add(setId, { fileName, stream, signal: gone.signal });
+      if (result.kind === 'refused')
+        parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
+      else parts.hub.tell(setId, { type: 'rows', rows: [result.row] });
+      const set = await photoSetOf(await findSet(setId));
+      parts.hub.tell(setId, { type: 'set', set, edits: await depthOf(setId) });
+      void parts.preparer.reconcileSoon(setId);
+      return result;
+    });
+  };

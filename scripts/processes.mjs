@@ -1,0 +1,67 @@
+// Processes named in files: a number alone may long be somebody else's, so the time it started at is kept beside it.
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+
+/**
+ * When a process started, in clock ticks since boot (proc(5), field 22), or null when it is gone.
+ * @param {number} pid
+ */
+function startOf(pid) {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ');
+    // One that has ended and waits for its parent is gone.
+    return fields[0] === 'Z' ? null : (fields[19] ?? null);
+  } catch {
+    return null;
+  }
+}
+
+/** @param {string} file @param {number} pid */
+export function remember(file, pid) {
+  writeFileSync(file, `${pid} ${startOf(pid) ?? 'gone'}\n`, { mode: 0o600 });
+}
+
+/** @param {string} file @returns {number | null} the process that was remembered, if it still lives and is the same */
+export function remembered(file) {
+  if (!existsSync(file)) return null;
+  const [pid, start] = readFileSync(file, 'utf8').trim().split(' ');
+  return start !== undefined && startOf(Number(pid)) === start ? Number(pid) : null;
+}
+
+/** @param {number} ms */
+export const pause = (ms) => new Promise((done) => setTimeout(done, ms));
+
+/**
+ * Ends a process that an earlier start left behind: by asking, and after `patience` ms by force.
+ * @param {string} file where it was remembered @param {number} patience
+ */
+export async function endRemembered(file, patience) {
+  const pid = remembered(file);
+  if (pid !== null) {
+    process.kill(pid, 'SIGTERM');
+    for (let waited = 0; remembered(file) !== null; waited += 50) {
+      if (waited === patience) process.kill(pid, 'SIGKILL');
+      await pause(50);
+    }
+  }
+  rmSync(file, { force: true });
+}
+
+/**
+ * Claims a folder for this process, whoever else tries at the same moment.
+ * @param {string} file
+ * @returns {number | null} null where it is ours now, or the living process that has it
+ */
+export function claim(file) {
+  for (;;) {
+    try {
+      writeFileSync(file, `${process.pid} ${startOf(process.pid)}\n`, { flag: 'wx', mode: 0o600 });
+      return null;
+    } catch (error) {
+      if (!(error instanceof Error && 'code' in error && error.code === 'EEXIST')) throw error;
+      const owner = remembered(file);
+      if (owner !== null) return owner === process.pid ? null : owner;
+      rmSync(file, { force: true });
+    }
+  }
+}
