@@ -34,6 +34,9 @@ function answerError(error: unknown, request: FastifyRequest, reply: FastifyRepl
 /** Names under which this machine calls itself. What a configuration or a request says is no reason to trust it. */
 const LOOPBACK = /^(?:127(?:\.\d{1,3}){3}|localhost|\[::1\])$/;
 
+/** Addresses that the web application knows. */
+const PAGES = /^\/(?:sets\/\d{1,9}(?:\/[a-z-]{1,20}(?:\/\d{1,9})?)?)?(?:\?|$)/;
+
 /** Pages may be opened from anywhere; what they load, and what is downloaded, only from the application itself. */
 const OWN_ONLY = /^\/(?:api|files|preview)(?:\/|$)/;
 
@@ -85,7 +88,8 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
       request.method === 'GET' &&
       !/^\/(api|files|preview)\//.test(request.url) &&
       existsSync(parts.config.webDir);
-    if (page) return reply.sendFile('index.html');
+    // The application says it itself where an address is none of its own.
+    if (page) return reply.code(PAGES.test(request.url) ? 200 : 404).sendFile('index.html');
     throw new ProblemError('no-such-address');
   });
   return app;

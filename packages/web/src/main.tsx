@@ -8,7 +8,8 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { FrameBench } from './frame/FrameBench.tsx';
 import { Rehearse } from './rehearse/Rehearse.tsx';
-import { SetList } from './shell/SetList.tsx';
+import { NotFoundPage } from './shell/NotFound.tsx';
+import { SiteList } from './shell/SiteList.tsx';
 import { SetShell } from './shell/SetShell.tsx';
 import { Worktable } from './worktable/Worktable.tsx';
 
@@ -16,14 +17,14 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <BrowserRouter>
       <Routes>
-        <Route path="/" element={<SetList />} />
+        <Route path="/" element={<SiteList />} />
         <Route path="/sets/:setId" element={<SetShell />}>
           <Route index element={<Navigate to="gather" replace />} />
           <Route path="frame/:photoId" element={<FrameBench />} />
           <Route path="rehearse" element={<Rehearse />} />
           <Route path=":stop" element={<Worktable />} />
         </Route>
-        <Route path="*" element={<Navigate to="/" replace />} />
+        <Route path="*" element={<NotFoundPage />} />
       </Routes>
     </BrowserRouter>
   </StrictMode>,

@@ -170,6 +170,10 @@ export interface SetDecisions {
   name: string;
   slots: SlotId[];
   order: number[];
+  /** An editor has said that the places are right; a new set begins with places of its own accord. */
+  arranged: boolean;
+  /** The page was looked at and found right, and nothing has changed since. */
+  rehearsed: boolean;
   /** The site's policy: a change here is a change for all its sets. */
   policy: Policy;
 }
@@ -185,6 +189,8 @@ export interface StoredFacts {
 export interface PhotoSet extends SetDecisions {
   id: number;
   version: number;
+  /** Its files went out, and nothing has changed since. */
+  handedOver: boolean;
   /** Speaking names that have gone out, each with the photo it belongs to for good. */
   published: Record<string, number>;
 }

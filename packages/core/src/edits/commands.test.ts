@@ -49,6 +49,9 @@ describe('set commands', () => {
     order: [4, 7, 9],
     policy: DEFAULT_POLICY,
     published: {},
+    arranged: true,
+    rehearsed: false,
+    handedOver: false,
   };
   test.each([
     { name: 'Shop' },

@@ -19,9 +19,25 @@ export type Severity = 'todo' | 'care' | 'stop';
 export interface Concern {
   stop: Stop;
   code:
-    WordCheckCode | 'focal-guess' | 'not-made' | 'failed' | 'over-budget' | 'too-small' | 'soft' | 'no-place';
+    | WordCheckCode
+    | 'damaged'
+    | 'focal-guess'
+    | 'not-made'
+    | 'failed'
+    | 'over-budget'
+    | 'too-small'
+    | 'soft'
+    | 'no-place';
   severity: Severity;
   sentence: string;
+}
+
+/** Worth knowing, but for the editor to judge: these keep no photo from being ready. */
+export const isMild = ({ code }: Concern): boolean => code === 'soft' || code === 'damaged';
+
+function damageConcerns({ original }: PhotoRow): Concern[] {
+  if (original.damage === null) return [];
+  return [{ stop: 'frame', code: 'damaged', severity: 'care', sentence: original.damage }];
 }
 
 function frameConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
@@ -101,10 +117,16 @@ export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[], same: Sam
             stop: 'arrange',
             code: 'no-place',
             severity: 'todo',
-            sentence: 'Goes nowhere yet: choose a slot.',
+            sentence: 'Goes nowhere yet: choose a place.',
           },
         ];
-  return [...frameConcerns(row, slots), ...weighConcerns(row, slots), ...words, ...place];
+  return [
+    ...damageConcerns(row),
+    ...frameConcerns(row, slots),
+    ...weighConcerns(row, slots),
+    ...words,
+    ...place,
+  ];
 }
 
 export type PartState = 'ready' | 'todo' | 'care' | 'stop';
@@ -114,7 +136,7 @@ export const SEAL_PARTS: readonly Stop[] = ['frame', 'weigh', 'describe', 'arran
 /** The state of each part of the seal: the gravest concern at that stop. Soft on retina doesn't open it. */
 export function sealOf(concerns: readonly Concern[]): Record<Stop, PartState> {
   const worst = (stop: Stop): PartState => {
-    const own = concerns.filter((c) => c.stop === stop && c.code !== 'soft').map((c) => c.severity);
+    const own = concerns.filter((c) => c.stop === stop && !isMild(c)).map((c) => c.severity);
     return own.includes('stop')
       ? 'stop'
       : own.includes('care')
@@ -148,7 +170,7 @@ export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boo
     case 'small':
       return has('too-small');
     case 'ready':
-      return concerns.every((c) => c.code === 'soft');
+      return concerns.every(isMild);
   }
 }
 

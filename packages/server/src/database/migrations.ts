@@ -122,6 +122,13 @@ const soundness: Migration = {
     ) CHARACTER SET utf8mb4`);
     await run(`UPDATE originals SET facts = JSON_SET(facts, '$.damage', NULL)
       WHERE JSON_VALID(facts) AND JSON_EXISTS(facts, '$.damage') = 0`);
+    const sets = await tables.describeTable('sets');
+    if (!sets.arranged) {
+      for (const name of ['arranged', 'rehearsed', 'handed_over'])
+        await tables.addColumn('sets', name, flag());
+      // Sets that were worked on before have the places that their editors saw.
+      await run('UPDATE sets SET arranged = 1');
+    }
     await run(`UPDATE sets SET slots = '[]' WHERE slots IS NULL OR slots = 'null'`);
     for (const field of ['alt', 'caption', 'title', 'credit', 'longDescription']) {
       await run(`UPDATE photos SET words = JSON_SET(words, '$.${field}', '')

@@ -29,6 +29,9 @@ export class SetModel extends Model {
   declare siteId: number;
   declare name: string;
   declare slots: SlotId[];
+  declare arranged: boolean;
+  declare rehearsed: boolean;
+  declare handedOver: boolean;
   declare version: number;
 }
 
@@ -118,6 +121,7 @@ function json(name: string): ModelAttributeColumnOptions {
 const id = () => ({ type: DataTypes.INTEGER.UNSIGNED, autoIncrement: true, primaryKey: true });
 const number = () => ({ type: DataTypes.INTEGER.UNSIGNED, allowNull: false });
 const hash = () => ({ type: DataTypes.CHAR(64), allowNull: false });
+const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false });
 const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false });
 
 /** Binds all models to a connection. */
@@ -134,6 +138,9 @@ export function defineModels(sequelize: Sequelize): void {
     siteId: number(),
     name: text(200),
     slots: json('slots'),
+    arranged: flag(),
+    rehearsed: flag(),
+    handedOver: flag(),
     version: number(),
   });
   define(OriginalModel, 'originals', {
@@ -161,7 +168,7 @@ export function defineModels(sequelize: Sequelize): void {
     photoId: { ...number(), primaryKey: true },
     position: number(),
     slots: json('slots'),
-    binned: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+    binned: flag(),
   });
   define(VariantModel, 'variants', {
     key: { ...hash(), primaryKey: true, field: 'variant_key' },
@@ -183,7 +190,7 @@ export function defineModels(sequelize: Sequelize): void {
       commands: json('commands'),
       inverse: json('inverse'),
       who: text(100),
-      undone: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+      undone: flag(),
     },
     true,
   );

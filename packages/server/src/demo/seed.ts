@@ -28,7 +28,13 @@ const half = () => SetModel.findOne({ where: { version: UNPACKING } });
 
 async function newDemoSet(scenario: Scenario): Promise<SetModel> {
   const site = await SiteModel.create({ name: scenario.site, policy: DEFAULT_POLICY });
-  return SetModel.create({ siteId: site.id, name: scenario.set, slots: scenario.slots, version: UNPACKING });
+  return SetModel.create({
+    siteId: site.id,
+    name: scenario.set,
+    slots: scenario.slots,
+    arranged: true,
+    version: UNPACKING,
+  });
 }
 
 function decisionsOf(photo: number, demo: DemoPhoto): Command[] {

@@ -82,6 +82,14 @@ async function carryOut(set: SetModel, commands: readonly Command[], t: Transact
   return { inverse, photoIds: ids };
 }
 
+/** What was rehearsed or handed over is no longer what there is, unless the edit says no more than that. */
+async function putOutOfDate(set: SetModel, commands: readonly Command[], t: Transaction): Promise<void> {
+  const says = (command: Command) =>
+    !isPhotoCommand(command) && Object.keys(command.change).every((key) => key === 'rehearsed');
+  if (commands.every(says)) return;
+  await set.update({ rehearsed: false, handedOver: false }, { transaction: t });
+}
+
 export class Edits {
   constructor(
     private readonly sequelize: Sequelize,
@@ -97,6 +105,7 @@ export class Edits {
     return this.change(setId, async (set, t) => {
       await this.checkVersions(set, edit, seen, t);
       const { inverse, photoIds } = await carryOut(set, edit.commands, t);
+      await putOutOfDate(set, edit.commands, t);
       await EditModel.destroy({ where: { setId, undone: true }, transaction: t });
       const last = await EditModel.findOne({ where: { setId }, order: [['id', 'DESC']], transaction: t });
       const merged = last && mergeTyping(last, edit, Date.now());
@@ -119,6 +128,7 @@ export class Edits {
         transaction: t,
       });
       if (!last) throw new ProblemError('nothing-to-undo');
+      await putOutOfDate(set, last.inverse, t);
       const { photoIds } = await carryOut(set, last.inverse, t);
       await last.update({ undone: true }, { transaction: t });
       return photoIds;
@@ -134,6 +144,7 @@ export class Edits {
         transaction: t,
       });
       if (!next) throw new ProblemError('nothing-to-redo');
+      await putOutOfDate(set, next.commands, t);
       const { photoIds } = await carryOut(set, next.commands, t);
       await next.update({ undone: false }, { transaction: t });
       return photoIds;

@@ -151,6 +151,8 @@ export class TakeIn {
         version: 1,
       }));
     await MembershipModel.create({ setId: set.id, photoId: photo.id, position, slots: null, binned: false });
+    // The page is another one now.
+    await SetModel.update({ rehearsed: false, handedOver: false }, { where: { id: set.id } });
     if (!known) return { photoId: photo.id, kind: 'new' };
     const elsewhere = await MembershipModel.findOne({
       where: { photoId: photo.id, setId: { [Op.ne]: set.id } },

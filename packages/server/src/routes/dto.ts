@@ -141,6 +141,8 @@ class SetChangeDto implements Partial<SetDecisions> {
   @MaxLength(40, { each: true })
   slots?: SlotId[];
   @IfGiven() @IsArray() @ArrayMaxSize(MOST_PHOTOS) @IsInt({ each: true }) order?: number[];
+  @IfGiven() @IsBoolean() arranged?: boolean;
+  @IfGiven() @IsBoolean() rehearsed?: boolean;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => PolicyDto) policy?: PolicyDto;
 }
 

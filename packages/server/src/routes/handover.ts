@@ -85,6 +85,13 @@ export const handoverRoutes =
         parts.hub.tell(setId, { type: 'set', set, edits: await depthOf(setId) });
     };
 
+    const markHandedOver = async (request: Query) => {
+      const found = await findSet(idFrom(request.params.id));
+      if (found.handedOver) return;
+      await found.update({ handedOver: true });
+      parts.hub.tell(found.id, { type: 'set', set: await photoSetOf(found), edits: await depthOf(found.id) });
+    };
+
     app.get('/api/sets/:id/markup', async (request: Query, reply) => {
       const { slot } = request.query;
       if (slot !== undefined && !isSlotId(slot))
@@ -101,6 +108,7 @@ export const handoverRoutes =
       const handover = await readSet(() => partsOf(parts, request));
       await makeWhole(variantPaths(handover).values(), parts.vault, parts.preparer);
       await publish(request, handover);
+      if (request.query.photos === undefined) await markHandedOver(request);
       const name = slugOf(handover.set) || 'photos';
       return reply
         .header('content-disposition', `attachment; filename="${name}.zip"`)

@@ -99,6 +99,13 @@ export const setRoutes =
       },
     );
 
+    app.delete('/sets/:id/refusals', async (request: ById) => {
+      const setId = idFrom(request.params.id);
+      await RefusalModel.destroy({ where: { setId } });
+      parts.hub.tell(setId, { type: 'refusals', refusals: [] });
+      return [];
+    });
+
     app.delete('/sets/:id/bin', async (request: ById) => {
       const setId = idFrom(request.params.id);
       const gone = await emptyBin(parts.sequelize, parts.vault, parts.stored, setId);

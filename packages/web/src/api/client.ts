@@ -72,6 +72,10 @@ export interface SeenVersions {
 
 export const api = {
   sites: () => call<SiteWithSets[]>('GET', '/api/sites'),
+  newSite: (name: string) => call<{ id: number }>('POST', '/api/sites', { name }),
+  renameSite: (siteId: number, name: string) =>
+    call<{ id: number; name: string }>('PUT', `/api/sites/${siteId}`, { name }),
+  demo: () => call<{ id: number }>('POST', '/api/demo', {}),
   limits: () => call<{ bytes: number; pixels: number }>('GET', '/api/limits'),
   newSet: (siteId: number, name: string) =>
     call<{ id: number }>('POST', `/api/sites/${siteId}/sets`, { name }),
@@ -82,6 +86,8 @@ export const api = {
   redo: (setId: number) => call<EditAnswer>('POST', `/api/sets/${setId}/redo`),
   dismiss: (setId: number, refusal: number) =>
     call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals/${refusal}`),
+  dismissAll: (setId: number) => call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals`),
+  emptyBin: (setId: number) => call<{ gone: number[] }>('DELETE', `/api/sets/${setId}/bin`),
   attend: (setId: number, photos: number[]) => call('PUT', `/api/sets/${setId}/attention`, { photos }),
   pause: (setId: number, paused: boolean) =>
     call<Preparation>('PUT', `/api/sets/${setId}/preparation`, { paused }),

@@ -61,7 +61,7 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
     const slots = SLOTS.map((slot) => slot.id).filter((other) =>
       other === id ? !set.slots.includes(id) : set.slots.includes(other),
     );
-    edit('places of the set', [{ kind: 'set', change: { slots } }]);
+    edit('places of the set', [{ kind: 'set', change: { slots, arranged: true } }]);
   };
   const change = (label: string, part: Partial<Policy>) =>
     edit(label, [{ kind: 'set', change: { policy: { ...set.policy, ...part } } }]);

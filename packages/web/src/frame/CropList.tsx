@@ -57,7 +57,7 @@ function Entry({
       { kind: 'crop', photo: row.id, shape: use.shape, crop: null },
     ]);
   return (
-    <li className={`px-4 py-3 ${on ? 'bg-raised shadow-[inset_3px_0_#F0A24A]' : ''}`}>
+    <li className={`px-4 py-3 ${on ? 'bg-raised shadow-[inset_3px_0_var(--focus)]' : ''}`}>
       <button
         className="flex w-full items-baseline gap-2 text-left"
         aria-pressed={on}
@@ -78,9 +78,12 @@ function Entry({
         />
       </div>
       <StateTag state={sharp.verdict === 'sharp' ? 'ready' : sharp.verdict === 'soft' ? 'care' : 'stop'}>
-        {sharp.density.toFixed(1)}× of {sharp.display} px
-        {sharp.verdict === 'soft' && `, ${sharp.missing} px short of sharp on retina`}
-        {sharp.verdict === 'too-small' && `: too small by ${sharp.missing} px`}
+        {sharp.verdict === 'sharp' &&
+          `Sharp on every screen: ${crop.width} px for the ${sharp.display} px shown`}
+        {sharp.verdict === 'soft' &&
+          `Soft on dense screens: ${sharp.missing} px short of ${sharp.retina} px; sharp on others`}
+        {sharp.verdict === 'too-small' &&
+          `Too small: ${sharp.missing} px short of the ${sharp.display} px shown`}
       </StateTag>
       <div className="mt-1 flex items-center gap-2 text-[12.5px] text-ink-2">
         {own ? 'Yours' : use.shape === 'own' ? 'The whole photo' : 'Follows the focal point'}

@@ -1,9 +1,19 @@
 // The hand-over's own page at several widths, as it will be: the same markup, styles and files.
-import { PHONE, slotById, slotsOf, totalsFor, bytesInWords } from '@dusky-otter/core';
+import {
+  PHONE,
+  slotById,
+  slotsOf,
+  totalsFor,
+  bytesInWords,
+  type PhotoRow,
+  type PhotoSet,
+  type Preparation,
+} from '@dusky-otter/core';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { useSetSlots } from '../state/derived.ts';
-import { useWork } from '../state/store.ts';
+import { stopOf } from '../shell/stops.ts';
+import { edit, useWork } from '../state/store.ts';
 
 const WIDTHS = [
   { name: 'Phone', width: 390 },
@@ -14,13 +24,28 @@ const WIDTHS = [
 
 const HEIGHT = 1400;
 
+/** One number a state of the page: it is shown anew when a decision changes, and once when files that were missing are all there. */
+function useEdition(
+  rows: readonly PhotoRow[],
+  set: PhotoSet | null,
+  preparation: Preparation | null,
+): string {
+  const whole = preparation !== null && preparation.made + preparation.failed >= preparation.wanted;
+  const decisions = rows.map((row) => `${row.id}.${row.version}.${row.slots?.join() ?? ''}`).join();
+  return `${decisions}|${set?.slots.join()}|${set?.name}|${set?.policy.modern}|${set?.policy.target}|${whole}`;
+}
+
 export function Rehearse() {
   const setId = Number(useParams().setId);
   const rows = useWork((state) => state.rows);
   const preparation = useWork((state) => state.preparation);
+  const set = useWork((state) => state.set);
   const setSlots = useSetSlots();
+  const edition = useEdition(rows, set, preparation);
+  const left = preparation ? preparation.wanted - preparation.made - preparation.failed : 0;
   const [chosen, setChosen] = useState<(typeof WIDTHS)[number]>(WIDTHS[2]);
-  const room = Math.max(320, window.innerWidth - 156 - 64);
+  const narrow = window.innerWidth <= 700;
+  const room = Math.max(280, window.innerWidth - (narrow ? 32 : 156 + 64));
   const scale = Math.min(1, room / chosen.width);
   const places = new Set(rows.flatMap((row) => [...slotsOf(row, setSlots)]));
   const total = totalsFor(rows, setSlots, {
@@ -29,11 +54,11 @@ export function Rehearse() {
   });
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">
-          The page, before it goes out
+      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-1.5">
+        <h1 className="mr-1.5 whitespace-nowrap text-[20px] font-[620] leading-none tracking-[-.015em]">
+          {stopOf('rehearse').heading}
         </h1>
-        <div role="group" aria-label="Width of the screen" className="flex gap-1.5">
+        <div role="group" aria-label="Width of the screen" className="flex flex-wrap gap-1.5">
           {WIDTHS.map((option) => (
             <button
               key={option.width}
@@ -49,16 +74,32 @@ export function Rehearse() {
         <a className="btn" href={`/preview/${setId}/index.html`} target="_blank" rel="noreferrer">
           Open in a window of its own
         </a>
+        {rows.length > 0 && (
+          <button
+            className={`btn ${set?.rehearsed ? '' : 'btn-main'}`}
+            onClick={() =>
+              edit(set?.rehearsed ? 'page to be looked at again' : 'page rehearsed', [
+                { kind: 'set', change: { rehearsed: !set?.rehearsed } },
+              ])
+            }
+          >
+            {set?.rehearsed ? 'Look at it again' : 'The page is right'}
+          </button>
+        )}
       </div>
       {rows.length === 0 ? (
         <p className="p-10 text-center text-ink-2">
           There is no photo in the set yet, so the page is empty. Add photos at Gather.
         </p>
       ) : (
-        <div className="min-h-0 flex-1 overflow-auto bg-stage p-8" tabIndex={0} aria-label="Preview">
+        <div
+          className="min-h-0 flex-1 overflow-auto bg-stage p-8 max-[700px]:p-4"
+          tabIndex={0}
+          aria-label="Preview"
+        >
           <div className="mx-auto bg-white" style={{ width: chosen.width * scale, height: HEIGHT * scale }}>
             <iframe
-              key={`${chosen.width}-${preparation?.made}`}
+              key={`${chosen.width}-${edition}`}
               title={`The page at ${chosen.width} px`}
               src={`/preview/${setId}/index.html`}
               sandbox="allow-same-origin"
@@ -73,12 +114,13 @@ export function Rehearse() {
           </div>
         </div>
       )}
-      <footer className="flex h-[46px] shrink-0 items-center gap-4 border-t border-rule-strong bg-raised px-4">
+      <footer className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-4 border-t border-rule-strong bg-raised px-4">
         <span>
           <b>{bytesInWords(total.sent)}</b> of pictures on this screen if one scrolls through everything
           {chosen.width < 500 ? ', at 2×' : ', at 1×'}
         </span>
         <span className="ml-auto text-ink-2">
+          {left > 0 && `${left} versions are still being made; the page is shown anew when they are there. `}
           {scale < 1 ? `Shown at ${Math.round(scale * 100)} %. ` : ''}
           {[...places].map((id) => slotById(id).name).join(', ')}
         </span>

@@ -4,7 +4,9 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import { viewAddress } from '../api/client.ts';
-import { redo, undo, useWork } from '../state/store.ts';
+import { clearSelection, selectAll } from '../state/selection.ts';
+import { openSheet, pausePreparation, redo, undo, useWork } from '../state/store.ts';
+import { turnTheme } from './theme.ts';
 import { STOPS } from './stops.ts';
 
 interface Props {
@@ -18,6 +20,52 @@ const ITEM =
   'flex cursor-default items-center gap-2.5 rounded-[2px] px-2.5 py-1.5 data-[selected=true]:bg-kelp-soft';
 const GROUP =
   '[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-ink-2';
+
+/** As a reader would look for it: every word that is typed, whatever case and accents, at the beginning of a word first. */
+function found(value: string, search: string): number {
+  const bare = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+  const text = bare(value);
+  const words = bare(search).split(/\s+/).filter(Boolean);
+  if (!words.every((word) => text.includes(word))) return 0;
+  return words.every((word) => ` ${text}`.includes(` ${word}`)) ? 1 : 0.5;
+}
+
+/** What can be done from anywhere, each by its name and by other words for it. */
+function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () => void) {
+  const at = (stop: string, then: () => void) => () => {
+    go(`/sets/${setId}/${stop}`);
+    then();
+  };
+  return [
+    { name: 'Add photos', also: 'choose files upload gather', act: chooseFiles },
+    {
+      name: 'Download as ZIP',
+      also: 'files save export hand over',
+      act: at('hand-over', () => openSheet('download')),
+    },
+    {
+      name: 'Places and formats',
+      also: 'set settings name slots quality',
+      act: at('arrange', () => openSheet('places')),
+    },
+    {
+      name: 'Open the bin',
+      also: 'deleted photos put back empty',
+      act: at('gather', () => openSheet('bin')),
+    },
+    { name: 'Undo', also: 'take back', act: () => void undo() },
+    { name: 'Redo', also: 'do again', act: () => void redo() },
+    { name: 'Select all photos shown', also: 'mark', act: selectShown },
+    { name: 'Let go of the selection', also: 'deselect none', act: clearSelection },
+    { name: 'Stop making versions', also: 'pause', act: () => void pausePreparation(true) },
+    { name: 'Go on making versions', also: 'resume try again', act: () => void pausePreparation(false) },
+    { name: 'Keys of this screen', also: 'shortcuts help', act: () => openSheet('keys') },
+    { name: 'Turn to day or dusk', also: 'theme dark light', act: turnTheme },
+    { name: 'Sites and sets', also: 'all sets home start', act: () => go('/') },
+  ];
+}
+
+const selectShown = (): void => selectAll(useWork.getState().rows.map((row) => row.id));
 
 export function Finder({ open, onClose, setId, chooseFiles }: Props) {
   const rows = useWork((state) => state.rows);
@@ -35,7 +83,7 @@ export function Finder({ open, onClose, setId, chooseFiles }: Props) {
           className="fixed left-1/2 top-[10vh] z-30 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-paper border border-edge bg-sheet"
         >
           <Dialog.Title className="sr-only">Find</Dialog.Title>
-          <Command label="Find a photo, stop or action">
+          <Command label="Find a photo, stop or action" filter={found}>
             <Command.Input
               placeholder="Find a photo, stop or action"
               className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-ink-3"
@@ -77,18 +125,11 @@ export function Finder({ open, onClose, setId, chooseFiles }: Props) {
                 ))}
               </Command.Group>
               <Command.Group heading="Actions" className={GROUP}>
-                <Command.Item className={ITEM} onSelect={then(chooseFiles)}>
-                  Add photos
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={then(() => void undo())}>
-                  Undo
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={then(() => void redo())}>
-                  Redo
-                </Command.Item>
-                <Command.Item className={ITEM} onSelect={then(() => navigate('/'))}>
-                  All sets
-                </Command.Item>
+                {actionsOf(setId, (path) => void navigate(path), chooseFiles).map(({ name, also, act }) => (
+                  <Command.Item key={name} value={`${name} ${also}`} className={ITEM} onSelect={then(act)}>
+                    {name}
+                  </Command.Item>
+                ))}
               </Command.Group>
             </Command.List>
           </Command>

@@ -1,10 +1,10 @@
 // The path on the left: the stops of the job, what is left at each, and at its foot what is saved.
 import { Redo2, Undo2 } from 'lucide-react';
-import { useMemo } from 'react';
-import { NavLink } from 'react-router';
+import { useEffect, useMemo, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 import { concernsFor, useSameAlts, useSetSlots } from '../state/derived.ts';
 import { redo, undo, useWork } from '../state/store.ts';
-import { STOPS, stopState, type StopId } from './stops.ts';
+import { STOPS, stopState, type PathFacts, type StopId } from './stops.ts';
 
 const DOTS: Record<'none' | 'part' | 'done', string> = {
   none: 'border-rule-strong bg-paper',
@@ -13,21 +13,24 @@ const DOTS: Record<'none' | 'part' | 'done', string> = {
 };
 const SAID = { none: 'not begun', part: 'partly done', done: 'done' } as const;
 
+const NOT_YET: PathFacts['set'] = { arranged: true, rehearsed: false, handedOver: false };
+
 function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number }) {
   const rows = useWork((state) => state.rows);
   const refusals = useWork((state) => state.refusals.length);
   const slots = useSetSlots();
   const same = useSameAlts();
+  const set = useWork((state) => state.set) ?? NOT_YET;
   const { count, state } = useMemo(
-    () => stopState(id, rows, (row) => concernsFor(row, slots, same), refusals),
-    [id, rows, slots, same, refusals],
+    () => stopState(id, rows, (row) => concernsFor(row, slots, same), { refusals, set }),
+    [id, rows, slots, same, refusals, set],
   );
   return (
     <li className="stop">
       <NavLink
         to={`/sets/${setId}/${id}`}
         className={({ isActive }) =>
-          `relative grid h-[46px] grid-cols-[40px_1fr_auto] items-center gap-x-1 pr-3 ${isActive ? 'bg-sheet shadow-[inset_0_1px_var(--rule),inset_0_-1px_var(--rule),inset_3px_0_var(--kelp)]' : 'hover:bg-sheet'}`
+          `relative grid h-[46px] grid-cols-[40px_1fr_auto] items-center gap-x-1 whitespace-nowrap pr-3 ${isActive ? 'bg-sheet shadow-[inset_0_1px_var(--rule),inset_0_-1px_var(--rule),inset_3px_0_var(--kelp)]' : 'hover:bg-sheet'}`
         }
       >
         {({ isActive }) => (
@@ -41,7 +44,7 @@ function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number
             >
               {name}
             </b>
-            <small className="whitespace-nowrap text-[12px] text-ink-2">
+            <small className="text-right text-[12px] leading-tight text-ink-2 max-[700px]:pl-1 min-[701px]:whitespace-normal">
               {count}
               <span className="sr-only"> {SAID[state]}</span>
             </small>
@@ -93,8 +96,17 @@ function Saved() {
 }
 
 export function Path({ setId }: { setId: number }) {
+  const nav = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  // On a small screen the path is wider than the screen: where one is must be seen.
+  useEffect(() => {
+    nav.current
+      ?.querySelector('[aria-current="page"]')
+      ?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, [pathname]);
   return (
     <nav
+      ref={nav}
       aria-label="The path of the job"
       className="flex min-h-0 flex-col overflow-auto border-r border-rule-strong bg-paper py-3 max-[700px]:overflow-x-auto max-[700px]:border-b max-[700px]:py-0"
       tabIndex={-1}

@@ -1,14 +1,15 @@
 // The frame around every view of a set: bar, path, drop target, notices, keys that work everywhere.
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { Link, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { gather } from '../gather/arrivals.ts';
-import { closeSet, notify, openSet, redo, undo, useWork } from '../state/store.ts';
+import { closeSet, notify, openSet, openSheet, redo, undo, useWork } from '../state/store.ts';
 import { Finder } from './Finder.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Notices } from './Notices.tsx';
 import { Path } from './Path.tsx';
-import { TopBar } from './TopBar.tsx';
+import { Masthead } from './Masthead.tsx';
+import { STOPS } from './stops.ts';
 
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
@@ -46,19 +47,21 @@ function useGlobalKeys(onFind: () => void, onHelp: () => void): void {
 
 export function SetShell() {
   const setId = Number(useParams().setId);
+  const { pathname } = useLocation();
   const { set, siteName, loadError, rows } = useWork();
   const [finding, setFinding] = useState(false);
-  const [helping, setHelping] = useState(false);
+  const helping = useWork((state) => state.sheet === 'keys');
   useEffect(() => {
     openSet(setId);
     return closeSet;
   }, [setId]);
+  const stop = STOPS.find(({ id }) => pathname.split('/')[3] === id);
   useEffect(() => {
-    document.title = set ? `${set.name} · Dusky Otter` : 'Dusky Otter';
-  }, [set]);
+    document.title = [stop?.heading, set?.name, 'Dusky Otter'].filter(Boolean).join(' · ');
+  }, [stop, set]);
   useGlobalKeys(
     useCallback(() => setFinding(true), []),
-    useCallback(() => setHelping(true), []),
+    useCallback(() => openSheet('keys'), []),
   );
   const take = (dropped: readonly File[]) => {
     // Folders carry the notes of operating systems along; nobody means those.
@@ -80,25 +83,30 @@ export function SetShell() {
   return (
     <div
       {...getRootProps({ role: undefined, tabIndex: undefined })}
-      className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)] max-[700px]:grid-cols-1 max-[700px]:grid-rows-[48px_auto_minmax(0,1fr)]"
+      className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[56px_minmax(0,1fr)] max-[700px]:grid-cols-1 max-[700px]:grid-rows-[56px_auto_minmax(0,1fr)]"
     >
       <input {...getInputProps({ id: 'photos-to-add', style: { display: 'none' } })} />
       <div className="col-span-full grid">
-        <TopBar onFind={() => setFinding(true)}>
+        <Masthead onFind={() => setFinding(true)}>
           {set && (
-            <div className="flex min-w-0 items-center gap-2 text-[13.5px] text-[#cfc8d8] max-[700px]:hidden">
-              <Link to="/" className="whitespace-nowrap hover:text-white">
+            <>
+              <Link
+                to="/"
+                className="w-fit max-w-full truncate text-[12px] leading-tight text-ink-2 hover:text-ink hover:underline"
+              >
                 {siteName}
               </Link>
-              <span aria-hidden="true">/</span>
-              <b className="truncate font-semibold text-white">{set.name}</b>
-              <span aria-hidden="true">/</span>
-              <span className="whitespace-nowrap">
-                {rows.length} {rows.length === 1 ? 'photo' : 'photos'}
+              <span className="flex min-w-0 items-baseline gap-2.5">
+                <b className="truncate font-title text-[17px] font-[620] leading-tight tracking-[-.01em]">
+                  {set.name}
+                </b>
+                <span className="whitespace-nowrap text-[12px] text-ink-2 max-[700px]:sr-only">
+                  {rows.length} {rows.length === 1 ? 'photo' : 'photos'}
+                </span>
               </span>
-            </div>
+            </>
           )}
-        </TopBar>
+        </Masthead>
       </div>
       <Path setId={setId} />
       {loadError ? (
@@ -110,7 +118,7 @@ export function SetShell() {
               Try again
             </button>
             <Link to="/" className="btn">
-              All sets
+              Sites and sets
             </Link>
           </div>
         </main>
@@ -125,7 +133,7 @@ export function SetShell() {
         </div>
       )}
       <Finder open={finding} onClose={() => setFinding(false)} setId={setId} chooseFiles={open} />
-      <KeysHelp open={helping} onClose={() => setHelping(false)} />
+      <KeysHelp open={helping} onClose={() => openSheet(null)} />
       <Notices />
     </div>
   );

@@ -1,40 +1,55 @@
-// The stops of the path, and what is left to do at each.
-import type { Concern, PhotoRow, Stop } from '@dusky-otter/core';
+// The stops of the path: what each is called, what its work is, and what is left of it.
+import { isMild, type Concern, type PhotoRow, type PhotoSet, type Stop } from '@dusky-otter/core';
 
 export const STOPS = [
-  { id: 'gather', name: 'Gather' },
-  { id: 'frame', name: 'Frame' },
-  { id: 'weigh', name: 'Weigh' },
-  { id: 'describe', name: 'Describe' },
-  { id: 'arrange', name: 'Arrange' },
-  { id: 'rehearse', name: 'Rehearse' },
-  { id: 'hand-over', name: 'Hand over' },
+  { id: 'gather', name: 'Gather', heading: 'Gather the photos' },
+  { id: 'frame', name: 'Frame', heading: 'Frame each photo' },
+  { id: 'weigh', name: 'Weigh', heading: 'Weigh the files' },
+  { id: 'describe', name: 'Describe', heading: 'Describe each photo' },
+  { id: 'arrange', name: 'Arrange', heading: 'Arrange the photos' },
+  { id: 'rehearse', name: 'Rehearse', heading: 'Rehearse the page' },
+  { id: 'hand-over', name: 'Hand over', heading: 'Hand over the files' },
 ] as const;
 
 export type StopId = (typeof STOPS)[number]['id'];
 
 export const isStop = (text: string | undefined): text is StopId => STOPS.some((stop) => stop.id === text);
 
+export const stopOf = (id: StopId) => STOPS.find((stop) => stop.id === id)!;
+
 export interface StopState {
   count: string;
   state: 'none' | 'part' | 'done';
 }
 
-/** What the path says at a stop: how many photos are left, and whether the stop is begun or done. */
+/** What the stops look at beside the rows. */
+export interface PathFacts {
+  refusals: number;
+  set: Pick<PhotoSet, 'arranged' | 'rehearsed' | 'handedOver'>;
+}
+
+/** True until somebody has said where the photos go: a new set begins with places of its own accord. */
+export const placesAreGuessed = (set: PathFacts['set'], rows: readonly PhotoRow[]): boolean =>
+  !set.arranged && rows.every((row) => row.slots === null);
+
+/** What the path says at a stop: how much is left, and whether its work is begun or done; not whether it was opened. */
 export function stopState(
   id: StopId,
   rows: readonly PhotoRow[],
   concernsFor: (row: PhotoRow) => readonly Concern[],
-  refusals: number,
+  { refusals, set }: PathFacts,
 ): StopState {
   if (id === 'gather') {
     const count = refusals > 0 ? `${rows.length}, ${refusals} refused` : String(rows.length);
     return { count, state: rows.length === 0 ? 'none' : refusals > 0 ? 'part' : 'done' };
   }
-  if (id === 'rehearse' || id === 'hand-over' || rows.length === 0) return { count: '', state: 'none' };
-  const open = (row: PhotoRow) =>
-    concernsFor(row).filter((c) => c.stop === (id satisfies Stop) && c.code !== 'soft');
-  const left = rows.filter((row) => open(row).length > 0).length;
-  if (left === 0) return { count: '', state: 'done' };
-  return { count: `${left} left`, state: left < rows.length ? 'part' : 'none' };
+  if (rows.length === 0) return { count: '', state: 'none' };
+  if (id === 'rehearse') return { count: '', state: set.rehearsed ? 'done' : 'none' };
+  if (id === 'hand-over')
+    return { count: set.handedOver ? 'out' : '', state: set.handedOver ? 'done' : 'none' };
+  const open = (row: PhotoRow) => concernsFor(row).some((c) => c.stop === (id satisfies Stop) && !isMild(c));
+  const left = rows.filter(open).length;
+  if (left > 0) return { count: `${left} left`, state: left < rows.length ? 'part' : 'none' };
+  if (id === 'arrange' && placesAreGuessed(set, rows)) return { count: 'to confirm', state: 'none' };
+  return { count: '', state: 'done' };
 }

@@ -37,7 +37,17 @@ function keptByRows<T extends object>(find: (state: WorkState) => T): (state: Wo
 }
 
 const sameAltsIn = keptByRows(({ rows }): SameAlts => sameAltsOf(rows));
-const namesIn = keptByRows(({ rows, binned }) => speakingNames([...rows, ...binned]));
+
+let named: { of: readonly unknown[]; names: ReadonlyMap<number, string> } | null = null;
+
+/** Names hang on all photos of the set and on what went out: found once for all cells. */
+function namesIn({ rows, binned, set }: WorkState): ReadonlyMap<number, string> {
+  const of = [rows, binned, set?.published];
+  if (!named?.of.every((value, i) => value === of[i])) {
+    named = { of, names: speakingNames([...rows, ...binned], set?.published) };
+  }
+  return named.names;
+}
 
 /** Which photos of the table share an alt text. */
 export const useSameAlts = (): SameAlts => useWork(sameAltsIn);

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { samplePhoto, sampleRow } from '../../../core/src/testing/sample.ts';
 import type { PhotoSet } from '../../../core/src/contract/index.ts';
 import { DEFAULT_POLICY } from '../../../core/src/weight/target.ts';
-import { mergeRows, withMade, withPending } from './pending.ts';
+import { mergeRows, withMade, withoutFiles, withPending } from './pending.ts';
 
 const set: PhotoSet = {
   id: 1,
@@ -13,6 +13,9 @@ const set: PhotoSet = {
   order: [2, 1],
   policy: DEFAULT_POLICY,
   published: {},
+  arranged: true,
+  rehearsed: false,
+  handedOver: false,
 };
 const row = (id: number, change = {}) => ({ ...sampleRow(['grid'], { id, ...change }, {}, null) });
 
@@ -45,7 +48,8 @@ describe('pending edits', () => {
 
 describe('answers and events that cross', () => {
   const [first] = row(1).variants;
-  const made = new Map([[first!.key, { bytes: 123, contentHash: 'c' }]]);
+  const facts = { bytes: 123, contentHash: 'c', quality: 71, difference: 1.9 };
+  const made = new Map([[first!.key, facts]]);
   test('an older version never replaces a newer one', () => {
     const rows = mergeRows([row(1, { version: 5 })], [row(1, { version: 4 })], new Map());
     expect(rows[0]!.version).toBe(5);
@@ -55,8 +59,21 @@ describe('answers and events that cross', () => {
   });
   test('an answer that knows less than the events does not undo them', () => {
     const [merged] = mergeRows([row(1)], [row(1, { version: 2 })], made);
-    expect(merged!.variants[0]).toMatchObject({ bytes: 123, contentHash: 'c' });
+    // Quality and difference come with the event: nothing is said falsely until a reload.
+    expect(merged!.variants[0]).toMatchObject(facts);
     expect(merged!.variants[1]!.bytes).toBeNull();
+  });
+  test('a file that was lost on the disk is no longer there, and may come back', () => {
+    const there = withMade(row(1), made);
+    const lost = withoutFiles(there, new Set([first!.key]));
+    expect(lost.variants[0]).toMatchObject({
+      bytes: null,
+      contentHash: null,
+      quality: null,
+      difference: null,
+    });
+    expect(withMade(lost, made).variants[0]).toMatchObject(facts);
+    expect(withoutFiles(there, new Set(['other']))).toBe(there);
   });
   test('a row that has nothing new stays the same object', () => {
     const whole = sampleRow(['grid']);

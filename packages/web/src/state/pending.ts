@@ -7,6 +7,7 @@ import {
   type Edit,
   type PhotoRow,
   type PhotoSet,
+  type StoredFacts,
 } from '@dusky-otter/core';
 
 export interface Confirmed {
@@ -39,7 +40,7 @@ export function withPending(confirmed: Confirmed, pending: readonly Edit[]): Con
 }
 
 /** What events have told of files that were made, by key. */
-export type MadeFiles = ReadonlyMap<string, { bytes: number; contentHash: string }>;
+export type MadeFiles = ReadonlyMap<string, StoredFacts>;
 
 /** A row with everything that is known to be made: an answer may be older than the events that overtook it. */
 export function withMade(row: PhotoRow, made: MadeFiles): PhotoRow {
@@ -48,6 +49,13 @@ export function withMade(row: PhotoRow, made: MadeFiles): PhotoRow {
     ...row,
     variants: row.variants.map((v) => (made.has(v.key) ? { ...v, ...made.get(v.key), failure: null } : v)),
   };
+}
+
+/** A row without files that turned out to be lost: they are being made again. */
+export function withoutFiles(row: PhotoRow, lost: ReadonlySet<string>): PhotoRow {
+  if (!row.variants.some(({ key }) => lost.has(key))) return row;
+  const unmade = { bytes: null, contentHash: null, quality: null, difference: null };
+  return { ...row, variants: row.variants.map((v) => (lost.has(v.key) ? { ...v, ...unmade } : v)) };
 }
 
 /** Rows with some of them replaced by newer ones; rows that are new are added. */

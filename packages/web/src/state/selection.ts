@@ -12,10 +12,12 @@ export interface Modifiers {
 export function select(id: number, shown: readonly number[], { shift, toggle }: Modifiers): void {
   const { anchor, selected } = get();
   if (shift) {
-    const from = shown.indexOf(anchor ?? id);
+    // An anchor that a filter hides is none: the range then begins here.
+    const start = anchor !== null && shown.includes(anchor) ? anchor : id;
+    const from = shown.indexOf(start);
     const to = shown.indexOf(id);
     const range = shown.slice(Math.min(from, to), Math.max(from, to) + 1);
-    put({ selected: new Set(toggle ? [...selected, ...range] : range), cursor: id, anchor: anchor ?? id });
+    put({ selected: new Set(toggle ? [...selected, ...range] : range), cursor: id, anchor: start });
   } else if (toggle) {
     const next = new Set(selected);
     if (!next.delete(id)) next.add(id);

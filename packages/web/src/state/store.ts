@@ -9,15 +9,18 @@ import type {
   Preparation,
   Refusal,
   SetEvent,
+  StoredFacts,
 } from '@dusky-otter/core';
 import { create } from 'zustand';
 import { api, ApiError, listen, type EditAnswer } from '../api/client.ts';
-import { mergeRows, withMade, withPending, type Confirmed } from './pending.ts';
+import { mergeRows, withMade, withoutFiles, withPending, type Confirmed } from './pending.ts';
 
 export interface Notice {
   text: string;
   tone: 'plain' | 'bad';
 }
+
+export type SheetName = 'places' | 'download' | 'bin' | 'keys';
 
 export interface WorkState {
   setId: number | null;
@@ -40,6 +43,8 @@ export interface WorkState {
   selected: ReadonlySet<number>;
   cursor: number | null;
   anchor: number | null;
+  /** The sheet that lies over the table, if any. */
+  sheet: SheetName | null;
 }
 
 const EMPTY: WorkState = {
@@ -61,11 +66,14 @@ const EMPTY: WorkState = {
   selected: new Set(),
   cursor: null,
   anchor: null,
+  sheet: null,
 };
 
 export const useWork = create<WorkState>(() => EMPTY);
 
 const { getState: get, setState: put } = useWork;
+
+export const openSheet = (sheet: SheetName | null): void => put({ sheet });
 
 /** Writes confirmed state and pending edits, and what follows from both. */
 function show(confirmed: Confirmed, pending: Edit[], more: Partial<WorkState> = {}): void {
@@ -99,10 +107,20 @@ function take(answer: EditAnswer, pending: Edit[]): void {
 }
 
 function hear(event: SetEvent): void {
-  if (event.type === 'variant') made.set(event.key, { bytes: event.bytes, contentHash: event.contentHash });
+  if (event.type === 'variant') {
+    const { bytes, contentHash, quality, difference } = event;
+    made.set(event.key, { bytes, contentHash, quality, difference });
+  }
+  if (event.type === 'unmade') for (const key of event.keys) made.delete(key);
   const { confirmed, pending } = get();
   if (!confirmed) return;
   switch (event.type) {
+    case 'reset':
+      return readAgain();
+    case 'unmade': {
+      const lost = new Set(event.keys);
+      return show({ ...confirmed, rows: confirmed.rows.map((row) => withoutFiles(row, lost)) }, pending);
+    }
     case 'preparation':
       return put({ preparation: event.preparation });
     case 'refusals':
@@ -127,7 +145,7 @@ function hear(event: SetEvent): void {
 }
 
 /** Files that events have told of since the set was opened. */
-const made = new Map<string, { bytes: number; contentHash: string }>();
+const made = new Map<string, StoredFacts>();
 
 let stopListening: (() => void) | null = null;
 
@@ -143,16 +161,25 @@ async function load(setId: number): Promise<void> {
   });
 }
 
-/** Opens a set and listens to it. After a broken connection everything is read again: events were missed. */
+/** Reads the open set anew: what was known of it is no longer all there is. */
+function readAgain(): void {
+  const { setId } = get();
+  made.clear();
+  if (setId !== null) void read(setId);
+}
+
+/** The first reading says why it failed; a later one leaves what is on screen. */
+const read = (setId: number): Promise<void> =>
+  load(setId).catch((error: unknown) => {
+    if (get().setId === setId && !get().confirmed) put({ loadError: sentenceOf(error) });
+  });
+
+/** Opens a set and listens to it. After a broken connection the server tells what was missed, or to read all anew. */
 export function openSet(setId: number): void {
   closeSet();
   put({ ...EMPTY, setId });
-  const read = () => load(setId).catch((error: unknown) => put({ loadError: sentenceOf(error) }));
-  void read();
-  stopListening = listen(setId, hear, (connected) => {
-    if (connected && !get().connected) void read();
-    put({ connected });
-  });
+  void read(setId);
+  stopListening = listen(setId, hear, (connected) => put({ connected }));
 }
 
 export function closeSet(): void {
@@ -161,6 +188,10 @@ export function closeSet(): void {
   made.clear();
   put(EMPTY);
 }
+
+/** The server, or its database, is not there at the moment: what is to be saved waits. */
+const isAway = ({ problem }: ApiError): boolean =>
+  problem.status === 0 || problem.status === 502 || problem.status === 503;
 
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
@@ -181,7 +212,7 @@ async function sendAll(): Promise<void> {
       });
       take(answer, get().pending.slice(1));
     } catch (error) {
-      if (error instanceof ApiError && error.problem.status === 0) {
+      if (error instanceof ApiError && isAway(error)) {
         put({ unsaved: sentenceOf(error) });
         await wait(2000);
         continue;
@@ -227,6 +258,12 @@ async function step(direction: 'undo' | 'redo'): Promise<void> {
 
 export const undo = (): Promise<void> => step('undo');
 export const redo = (): Promise<void> => step('redo');
+
+/** Puts all refused files' rows away. */
+export async function dismissRefusals(): Promise<void> {
+  const { setId } = get();
+  if (setId !== null) put({ refusals: await api.dismissAll(setId) });
+}
 
 /** Puts a refusal's row away. */
 export async function dismissRefusal(id: number): Promise<void> {

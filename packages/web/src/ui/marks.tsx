@@ -6,12 +6,12 @@ export function Mark() {
     <svg width="26" height="20" viewBox="0 0 26 20" fill="none" aria-hidden="true">
       <path
         d="M1 14c4-1 4-6 9-8 5-1.800 9 .4 10.500 2.600L25 10l-3.600 2c-2 3-5.400 4-8.400 3.600-4-.6-6 2.400-12 2.400"
-        stroke="#F0A24A"
+        stroke="var(--focus)"
         strokeWidth="2"
         strokeLinecap="round"
         strokeLinejoin="round"
       />
-      <circle cx="19.300" cy="10" r="1.100" fill="#F0A24A" />
+      <circle cx="19.300" cy="10" r="1.100" fill="var(--focus)" />
     </svg>
   );
 }
@@ -101,13 +101,13 @@ export function Ring({ part }: { part: number }) {
   const turn = 2 * Math.PI * 7;
   return (
     <svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true">
-      <circle cx="9" cy="9" r="7" fill="none" stroke="#6b6480" strokeWidth="3.500" />
+      <circle cx="9" cy="9" r="7" fill="none" stroke="var(--rule-strong)" strokeWidth="3.500" />
       <circle
         cx="9"
         cy="9"
         r="7"
         fill="none"
-        stroke="#F0A24A"
+        stroke="var(--focus)"
         strokeWidth="3.500"
         strokeDasharray={`${turn * part} ${turn}`}
         transform="rotate(-90 9 9)"

@@ -1,7 +1,7 @@
 // Rows for what is not a photo yet: files on their way, each with its progress, and files that were refused.
 import { bytesInWords } from '@dusky-otter/core';
 import { dismissArrival, useGathering, type Arrival } from '../gather/arrivals.ts';
-import { dismissRefusal, useWork } from '../state/store.ts';
+import { dismissRefusal, dismissRefusals, useWork } from '../state/store.ts';
 import { StateTag } from '../ui/marks.tsx';
 
 function saidOf({ state, sent, sentence }: Arrival): string {
@@ -52,12 +52,26 @@ export function ArrivalRows() {
   const arrivals = useGathering((state) => state.arrivals);
   const refusals = useWork((state) => state.refusals);
   if (arrivals.length === 0 && refusals.length === 0) return null;
+  const settled = arrivals.filter(({ state }) => state === 'known' || state === 'failed');
+  const over = settled.length + refusals.length;
+  const putAllAway = () => {
+    for (const { id } of settled) dismissArrival(id);
+    if (refusals.length > 0) void dismissRefusals();
+  };
   return (
     <ul
       aria-label="Files on their way, and files that were refused"
       className="max-h-[40vh] shrink-0 overflow-auto border-b border-rule-strong"
       tabIndex={0}
     >
+      {over > 1 && (
+        <li className="flex items-center border-b border-rule bg-paper py-1.5 pl-[56px] pr-4 text-ink-2 max-[700px]:pl-2.5">
+          {over} files were not added as new photos
+          <button className="chip ml-auto" onClick={putAllAway}>
+            Put all away
+          </button>
+        </li>
+      )}
       {arrivals.map((arrival) => (
         <ArrivalRow key={arrival.id} arrival={arrival} />
       ))}

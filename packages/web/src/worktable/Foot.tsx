@@ -10,11 +10,11 @@ import {
   type SlotId,
 } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { api } from '../api/client.ts';
 import { DownloadSheet } from '../handover/DownloadSheet.tsx';
 import { useSetSlots } from '../state/derived.ts';
-import { allSaved, notify, useWork } from '../state/store.ts';
+import { allSaved, notify, openSheet, useWork } from '../state/store.ts';
 import { putIntoBin, saveSlots } from './edits.ts';
 
 async function copyMarkup(
@@ -47,7 +47,7 @@ function CopyMenu({ rows, setId }: { rows: readonly PhotoRow[]; setId: number })
   const used = SLOTS.filter((slot) => rows.some((row) => slotsOf(row, setSlots).includes(slot.id)));
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn" disabled={used.length === 0}>
+      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={used.length === 0}>
         Copy markup
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -88,8 +88,8 @@ function PlaceMenu({ rows }: { rows: readonly PhotoRow[] }) {
   };
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn" disabled={rows.length === 0}>
-        Set slot
+      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={rows.length === 0}>
+        Set places
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" side="top" align="end">
@@ -117,38 +117,53 @@ function PlaceMenu({ rows }: { rows: readonly PhotoRow[] }) {
   );
 }
 
-export function Foot({ setId }: { setId: number }) {
+/** What the buttons act on, in words. */
+function actingOn(chosen: number, hidden: number, all: number): string {
+  if (chosen > 0)
+    return hidden > 0 ? `${chosen} selected, ${hidden} more hidden by the filter` : `${chosen} selected`;
+  if (hidden > 0) return `${hidden} selected, hidden by the filter`;
+  return all === 1 ? 'Nothing selected: the photo goes' : `Nothing selected: all ${all} photos go`;
+}
+
+/** `shown` are the rows under the filter: what a filter hides is never acted on. */
+export function Foot({ setId, shown }: { setId: number; shown: readonly PhotoRow[] }) {
   const rows = useWork((state) => state.rows);
   const selected = useWork((state) => state.selected);
+  const downloading = useWork((state) => state.sheet === 'download');
   const setSlots = useSetSlots();
-  const [downloading, setDownloading] = useState(false);
-  const chosen = useMemo(() => rows.filter((row) => selected.has(row.id)), [rows, selected]);
+  const chosen = useMemo(() => shown.filter((row) => selected.has(row.id)), [shown, selected]);
   const phone = useMemo(() => totalsFor(rows, setSlots, PHONE), [rows, setSlots]);
   const laptop = useMemo(() => totalsFor(rows, setSlots, RETINA_LAPTOP), [rows, setSlots]);
   const acting = chosen.length > 0 ? chosen : rows;
   return (
-    <footer className="flex h-[46px] shrink-0 items-center gap-3 overflow-hidden whitespace-nowrap border-t border-rule-strong bg-raised px-4 text-[13px] max-[700px]:hidden">
-      <b className="text-[14.5px] font-[680]">{bytesInWords(phone.camera)}</b> from the camera
-      <span aria-hidden="true">⟶</span>
-      <b className="text-[14.5px] font-[680]">{bytesInWords(phone.sent)}</b> on a phone,
-      <b className="text-[14.5px] font-[680]">{bytesInWords(laptop.sent)}</b> on a retina laptop
-      {laptop.complete ? '' : ' so far'}
-      <span className="ml-auto text-ink-2">
-        {chosen.length > 0 ? `${chosen.length} selected` : 'none selected: all go'}
+    <footer className="flex min-h-[46px] shrink-0 items-center gap-3 whitespace-nowrap border-t border-rule-strong bg-raised px-4 text-[13px] max-[1000px]:flex-wrap max-[1000px]:gap-y-1.5 max-[1000px]:py-1.5 max-[700px]:gap-2 max-[700px]:px-2.5">
+      <span className="flex items-baseline gap-2 max-[1000px]:hidden">
+        <b className="text-[14.5px] font-[680]">{bytesInWords(phone.camera)}</b> from the camera
+        <span aria-hidden="true">⟶</span>
+        <b className="text-[14.5px] font-[680]">{bytesInWords(phone.sent)}</b> on a phone,
+        <b className="text-[14.5px] font-[680]">{bytesInWords(laptop.sent)}</b> on a retina laptop
+        {laptop.complete ? '' : ' so far'}
+      </span>
+      <span className="ml-auto truncate text-ink-2 max-[1000px]:ml-0 max-[1000px]:basis-full">
+        {actingOn(chosen.length, selected.size - chosen.length, rows.length)}
       </span>
       {chosen.length > 0 && (
-        <button className="btn" onClick={() => putIntoBin(chosen)}>
+        <button className="btn max-[700px]:px-2" onClick={() => putIntoBin(chosen)}>
           Put into bin
         </button>
       )}
       <CopyMenu rows={acting} setId={setId} />
       <PlaceMenu rows={chosen} />
-      <button className="btn" disabled={acting.length === 0} onClick={() => setDownloading(true)}>
+      <button
+        className="btn max-[700px]:px-2"
+        disabled={acting.length === 0}
+        onClick={() => openSheet('download')}
+      >
         Download
       </button>
       <DownloadSheet
         open={downloading}
-        onClose={() => setDownloading(false)}
+        onClose={() => openSheet(null)}
         rows={acting}
         setId={setId}
         whole={chosen.length === 0}

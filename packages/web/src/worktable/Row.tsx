@@ -78,7 +78,11 @@ function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpe
         <div className="truncate">
           {original.width} × {original.height}, {bytesInWords(original.bytes)}
         </div>
-        {!row.words.title && kind.length > 0 && <div className="truncate">{kind.join(', ')}</div>}
+        {original.damage === null ? (
+          !row.words.title && kind.length > 0 && <div className="truncate">{kind.join(', ')}</div>
+        ) : (
+          <Damage sentence={original.damage} />
+        )}
         <button
           className="mt-0.5 underline decoration-rule-strong underline-offset-2 hover:text-ink"
           onClick={() => onOpen(row.id)}
@@ -87,6 +91,18 @@ function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpe
           Open
         </button>
       </div>
+    </div>
+  );
+}
+
+/** The beginning of the sentence in the row, all of it for who asks. */
+function Damage({ sentence }: { sentence: string }) {
+  return (
+    <div className="truncate" title={sentence}>
+      <StateTag state="care">
+        {/^[^:.]{1,60}/.exec(sentence)?.[0]}
+        <span className="sr-only">{sentence}</span>
+      </StateTag>
     </div>
   );
 }

@@ -50,7 +50,7 @@ function madeOf({ width, format, quality, difference, target }: RowVariant): str
 function saidOf({ bytes, over, slot }: SlotWeight): string {
   if (bytes === null) return 'being made';
   return over > 0
-    ? `over ${bytesInWords(slot.budget)} by ${bytesInWords(over)}`
+    ? `${bytesInWords(over)} over its budget of ${bytesInWords(slot.budget)}`
     : `of ${bytesInWords(slot.budget)}`;
 }
 

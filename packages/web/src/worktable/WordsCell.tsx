@@ -39,7 +39,7 @@ function RoleChoice({ row, short }: { row: PhotoRow; short: boolean }) {
       value={role ?? ''}
       onChange={(event) => saveWords(row, { role: (event.target.value || null) as Role | null })}
     >
-      <option value="">role?</option>
+      <option value="">No role yet</option>
       {ROLES.map(({ id, name }) => (
         <option key={id} value={id}>
           {name}
@@ -161,7 +161,7 @@ export function WordsCell({ row }: { row: PhotoRow }) {
 /** The wide cell at Describe. */
 export function TextCell({ row }: { row: PhotoRow }) {
   return (
-    <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-4 max-[700px]:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,4fr)] gap-4 max-[700px]:grid-cols-1">
       <div>
         <RoleChoice row={row} short={false} />
         <div className="mt-2">
@@ -186,6 +186,12 @@ export function TextCell({ row }: { row: PhotoRow }) {
           <TextField row={row} field="credit" label="Credit" />
         </div>
         <TextField row={row} field="caption" label="Caption, shown to everyone" lines={2} />
+        <TextField
+          row={row}
+          field="longDescription"
+          label="Long description, folded below the photo"
+          lines={2}
+        />
       </div>
     </div>
   );

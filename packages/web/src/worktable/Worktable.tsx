@@ -1,5 +1,5 @@
 // The worktable: a photo a row, seen through the lens of the stop one is at. Only rows in view are drawn.
-import type { Filter } from '@dusky-otter/core';
+import type { Filter, PhotoRow } from '@dusky-otter/core';
 import {
   closestCenter,
   DndContext,
@@ -17,21 +17,23 @@ import {
 } from '@dnd-kit/sortable';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { SlidersHorizontal } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { Navigate, useNavigate, useOutletContext, useParams } from 'react-router';
+import { useCallback, useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
+import { useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
 import { useGathering } from '../gather/arrivals.ts';
 import { isTyping, type ShellContext } from '../shell/SetShell.tsx';
-import { isStop } from '../shell/stops.ts';
+import { NotFound } from '../shell/NotFound.tsx';
+import { isStop, stopOf } from '../shell/stops.ts';
 import { concernsFor, useCounts, useSameAlts, useSetSlots, useShownRows } from '../state/derived.ts';
 import { clearSelection, moveCursor, select, selectAll } from '../state/selection.ts';
-import { edit, notify, useWork } from '../state/store.ts';
+import { edit, openSheet, useWork } from '../state/store.ts';
 import { ArrivalRows } from './ArrivalRows.tsx';
 import { Bin } from './BinSheet.tsx';
 import { putIntoBin } from './edits.ts';
 import { Foot } from './Foot.tsx';
 import { HEADINGS, useLens } from './lenses.ts';
+import { nextStep, nextWithoutWords } from './next-step.ts';
 import { Row } from './Row.tsx';
 
 const FILTERS: { id: Filter; name: string }[] = [
@@ -125,7 +127,7 @@ export function Worktable() {
   const rows = useShownRows();
   const arriving = useGathering((state) => state.arrivals.length > 0);
   const filter = useWork((state) => state.filter);
-  const [settings, setSettings] = useState(false);
+  const sheet = useWork((state) => state.sheet);
   const shown = useMemo(() => rows.map((row) => row.id), [rows]);
   const scroller = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer's own hook; nothing here is memoized on it
@@ -147,16 +149,20 @@ export function Worktable() {
     virtual.scrollToIndex(shown.indexOf(id));
     requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(focus)?.focus());
   };
-  const nextWithoutWords = () => {
-    const open = rows.filter((row) => concernsFor(row, setSlots, same).some((c) => c.stop === 'describe'));
-    if (open.length === 0) return notify('Every photo on the table has its words.');
-    const at = shown.indexOf(useWork.getState().cursor ?? -1);
-    const next = open.find((row) => shown.indexOf(row.id) > at) ?? open[0]!;
-    useWork.setState({ cursor: next.id, anchor: next.id });
-    if (!lens.columns.some((column) => column === 'words' || column === 'text'))
-      void navigate(`/sets/${setId}/describe`);
-    setTimeout(() => reveal(next.id, `[data-alt-of="${next.id}"]`), 0);
+  const means = {
+    rows,
+    concernsFor: (row: PhotoRow) => concernsFor(row, setSlots, same),
+    chooseFiles,
+    open,
+    reveal: (id: number, focus: string) => {
+      // Words are written where the table has a column for them.
+      const needsWords =
+        focus.includes('data-alt-of') && !lens.columns.some((c) => c === 'words' || c === 'text');
+      if (needsWords) void navigate(`/sets/${setId}/describe`);
+      setTimeout(() => reveal(id, focus), 0);
+    },
   };
+  const step = nextStep(stop, means);
   const press = (event: KeyboardEvent) => {
     if (isTyping(event.target) || (event.target instanceof Element && event.target.closest('button'))) return;
     const { cursor, selected } = useWork.getState();
@@ -169,8 +175,9 @@ export function Worktable() {
       open(cursor);
     else if (key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) selectAll(shown);
     else if (key === 'Escape') clearSelection();
-    else if (key === 'w' && !event.ctrlKey) nextWithoutWords();
-    else if (key === 'Delete' && selected.size > 0) putIntoBin(rows.filter((row) => selected.has(row.id)));
+    else if (key === 'w' && !event.ctrlKey) nextWithoutWords(means);
+    else if (key === 'Delete' && rows.some((row) => selected.has(row.id)))
+      putIntoBin(rows.filter((row) => selected.has(row.id)));
     else return;
     event.preventDefault();
   };
@@ -187,22 +194,30 @@ export function Worktable() {
   };
 
   if (params.stop !== undefined && !isStop(params.stop))
-    return <Navigate to={`/sets/${setId}/gather`} replace />;
+    return (
+      <main className="bg-sheet p-8">
+        <NotFound />
+      </main>
+    );
   return (
-    <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
+    <main className="flex min-h-0 min-w-0 flex-col bg-sheet [@media(max-height:560px)]:overflow-auto">
       <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[700px]:flex-wrap max-[700px]:py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Worktable</h1>
+        <h1 className="mr-1.5 whitespace-nowrap text-[20px] font-[620] leading-none tracking-[-.015em]">
+          {stopOf(stop).heading}
+        </h1>
         <Filters />
         <span className="ml-auto" />
         <Bin />
-        <button className="btn max-[1100px]:px-2" onClick={() => setSettings(true)}>
+        <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
           <SlidersHorizontal size={14} aria-hidden="true" /> Places
         </button>
-        <button className="btn" onClick={chooseFiles}>
-          Add photos
-        </button>
-        <button className="btn btn-main" onClick={nextWithoutWords}>
-          Next without words
+        {stop !== 'gather' && (
+          <button className="btn" onClick={chooseFiles}>
+            Add photos
+          </button>
+        )}
+        <button className="btn btn-main" onClick={step.act}>
+          {step.label}
         </button>
       </div>
       {stop === 'gather' && <ArrivalRows />}
@@ -214,7 +229,7 @@ export function Worktable() {
           aria-label="Photos"
           aria-rowcount={rows.length + 1}
           aria-multiselectable="true"
-          className="flex min-h-0 flex-1 flex-col"
+          className="flex min-h-[220px] flex-1 flex-col"
           onKeyDown={press}
         >
           <div
@@ -275,8 +290,8 @@ export function Worktable() {
         </div>
       )}
       <span className="mt-auto" />
-      <Foot setId={setId} />
-      <PlacesSheet open={settings} onClose={() => setSettings(false)} />
+      <Foot setId={setId} shown={rows} />
+      <PlacesSheet open={sheet === 'places'} onClose={() => openSheet(null)} />
     </main>
   );
 }

@@ -1,8 +1,14 @@
 // The edits that are made from the table, each with the sentence that undo shows.
-import { shownName, type PhotoRow, type SlotId, type Words } from '@dusky-otter/core';
-import { edit } from '../state/store.ts';
+import { shownName, type Command, type PhotoRow, type SlotId, type Words } from '@dusky-otter/core';
+import { edit, useWork } from '../state/store.ts';
 
-const nameOf = (row: PhotoRow): string => shownName(row.words, row.fileName);
+/** A title may be longer than any list of edits is wide. */
+const LONGEST_NAME = 60;
+
+function nameOf(row: PhotoRow): string {
+  const name = shownName(row.words, row.fileName);
+  return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME).trimEnd()}…` : name;
+}
 
 export const FIELD_NAMES: Record<keyof Words, string> = {
   role: 'role',
@@ -16,16 +22,18 @@ export const FIELD_NAMES: Record<keyof Words, string> = {
 /** `done` tells acts of their own, such as mending, from typing: they are undone on their own. */
 export function saveWords(row: PhotoRow, words: Partial<Words>, done = ''): void {
   const fields = (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
-  edit(`${fields} of ${nameOf(row)}${done}`, [{ kind: 'words', photo: row.id, words }]);
+  // While a title is typed it is no name yet: its strokes are one edit, under one name.
+  const name = words.title === undefined ? nameOf(row) : row.fileName;
+  edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, words }]);
 }
 
 /** Places of photos, each by its own answer; null follows the set. */
 export function saveSlots(rows: readonly PhotoRow[], slotsFor: (row: PhotoRow) => SlotId[] | null): void {
   const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
-  edit(
-    `places of ${what}`,
-    rows.map((row) => ({ kind: 'slots', photo: row.id, slots: slotsFor(row) })),
-  );
+  const commands: Command[] = rows.map((row) => ({ kind: 'slots', photo: row.id, slots: slotsFor(row) }));
+  // Who chooses for one photo has looked at the places.
+  if (useWork.getState().set?.arranged === false) commands.push({ kind: 'set', change: { arranged: true } });
+  edit(`places of ${what}`, commands);
 }
 
 export function putIntoBin(rows: readonly PhotoRow[]): void {

@@ -51,7 +51,7 @@ export const LENSES: Record<Exclude<StopId, 'rehearse'>, Lens> = {
     { cropHeight: 104 },
   ),
   weigh: lens(124, [['weights', REST]]),
-  describe: lens(176, [['text', REST]], { thumb: 158 }),
+  describe: lens(232, [['text', REST]], { thumb: 158 }),
   arrange: lens(92, [['places', REST]]),
   'hand-over': lens(104, [['files', REST]]),
 };
@@ -62,7 +62,7 @@ const NARROW: Lens = {
   stacked: true,
 };
 const NARROW_TEXT: Lens = {
-  ...lens(424, [['text', REST]], { thumb: 110 }),
+  ...lens(500, [['text', REST]], { thumb: 110 }),
   widths: `${REST} 54px`,
   stacked: true,
 };

@@ -1,0 +1,79 @@
+// Before there is any site: what this is, in a sentence, and two ways to begin.
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../api/client.ts';
+import { NameSheet } from './NameSheet.tsx';
+
+/** Makes the demo; it is a moment's work, since its photos are taken in like any others. */
+export function DemoButton({ main = false }: { main?: boolean }) {
+  const [state, setState] = useState<{ busy: boolean; problem: string | null }>({
+    busy: false,
+    problem: null,
+  });
+  const navigate = useNavigate();
+  const unpack = async () => {
+    setState({ busy: true, problem: null });
+    try {
+      const { id } = await api.demo();
+      await navigate(`/sets/${id}/gather`);
+    } catch (error) {
+      setState({ busy: false, problem: error instanceof Error ? error.message : String(error) });
+    }
+  };
+  return (
+    <span className="inline-flex flex-wrap items-center gap-2">
+      <button className={`btn ${main ? 'btn-main' : ''}`} disabled={state.busy} onClick={() => void unpack()}>
+        {state.busy ? 'Unpacking the pottery’s photos…' : 'Try it with the pottery’s 14 photos'}
+      </button>
+      <span role="alert" className="text-rust">
+        {state.problem}
+      </span>
+    </span>
+  );
+}
+
+export function FirstRun({ onMade }: { onMade: () => void }) {
+  const [naming, setNaming] = useState(false);
+  return (
+    <section
+      className="mx-auto grid max-w-[720px] gap-6 px-6 py-14 max-[700px]:py-8"
+      aria-labelledby="first-run"
+    >
+      <h1 id="first-run" className="text-[30px] font-[620] leading-tight tracking-[-.02em]">
+        From a batch of photos to a page that loads fast and that everybody can use
+      </h1>
+      <p className="max-w-[62ch] text-[15px] leading-relaxed text-ink-2">
+        Drop photos straight from the camera. Each gets a row that shows its crops, its weight and its words,
+        and closes its seal when it can go out. The originals stay as they are, on this machine.
+      </p>
+      <div className="grid gap-4 border-t border-rule-strong pt-5 sm:grid-cols-2">
+        <div className="grid content-start justify-items-start gap-2">
+          <h2 className="text-[17px] font-[620]">Your own site</h2>
+          <p className="text-ink-2">A site holds its sets, and a set the photos of one page.</p>
+          <button className="btn btn-main" onClick={() => setNaming(true)}>
+            Make a site
+          </button>
+        </div>
+        <div className="grid content-start justify-items-start gap-2">
+          <h2 className="text-[17px] font-[620]">Or look first</h2>
+          <p className="text-ink-2">
+            Gullmoor Pottery, invented, with the photos of its kiln diary half done.
+          </p>
+          <DemoButton />
+        </div>
+      </div>
+      <NameSheet
+        open={naming}
+        onClose={() => setNaming(false)}
+        title="Make a site"
+        about="The website that you prepare photos for."
+        example="Gullmoor Pottery"
+        action="Make it"
+        onName={async (name) => {
+          await api.newSite(name);
+          onMade();
+        }}
+      />
+    </section>
+  );
+}
