@@ -7,14 +7,14 @@ import { expect, test as base, type Page } from '@playwright/test';
 import { startServer, type ServerProcess } from '../packages/server/src/testing/process.ts';
 import { ownDatabase } from '../packages/server/src/testing/database.ts';
 
-/** Each spec file gets a server with the demo, freshly seeded. */
-export const test = base.extend<object, { server: ServerProcess }>({
+/** Each spec file gets a server, each test a demo of its own: no test sees what another did. */
+export const test = base.extend<{ setId: number }, { server: ServerProcess }>({
   server: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the parameters' names
     async ({}, use) => {
       const database = await ownDatabase();
       const dataDir = await mkdtemp(join(tmpdir(), 'otter-e2e-'));
-      const server = await startServer({ DATABASE_URL: database.url, DATA_DIR: dataDir });
+      const server = await startServer({ DATABASE_URL: database.url, DATA_DIR: dataDir, SEED_DEMO: '0' });
       await use(server);
       await server.end('SIGTERM');
       await database.drop();
@@ -22,6 +22,10 @@ export const test = base.extend<object, { server: ServerProcess }>({
     },
     { scope: 'worker', timeout: 300_000 },
   ],
+  setId: async ({ server }, use) => {
+    const response = await fetch(`${server.address}/api/demo`, { method: 'POST' });
+    await use(((await response.json()) as { id: number }).id);
+  },
 });
 
 export { expect };
@@ -36,9 +40,12 @@ export async function allMade(page: Page): Promise<void> {
   });
 }
 
-/** Resolves when everything that was changed is confirmed by the server. */
+/** Resolves when everything that was changed is confirmed by the server: what is typed is sent, and nothing is on its way. */
 export async function saved(page: Page): Promise<void> {
-  await expect(page.getByText(/^Saved \d/)).toBeVisible();
+  await page.evaluate(() => {
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  });
+  await expect(page.locator('[data-pending]')).toHaveAttribute('data-pending', '0');
 }
 
 /** Drops files on the window, as a hand does. */

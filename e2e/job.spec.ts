@@ -124,8 +124,13 @@ const RATIOS = { '3:1': 3, '4:5': 4 / 5, '3:2': 3 / 2, '1:1': 1 } as const;
 
 test('from dropped photos to a page that loads the right files', async ({ page, server, browser }) => {
   await page.goto(server.address);
+  // First run: a site of one's own, and its first set.
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('From a batch of photos to a page');
+  await page.getByRole('button', { name: 'Make a site' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Gullmoor Pottery');
+  await page.getByRole('button', { name: 'Make it' }).click();
   await page.getByRole('button', { name: 'New set' }).click();
-  await page.getByLabel('Name').fill('Shop, winter glazes');
+  await page.getByRole('textbox', { name: 'Name' }).fill('Shop, winter glazes');
   await page.getByRole('button', { name: 'Begin' }).click();
   await expect(page.getByRole('heading', { name: 'Drop photos anywhere on this window' })).toBeVisible();
 

@@ -207,7 +207,13 @@ export class PauseDto {
 /** The body as an instance of a DTO class. @throws ProblemError bad-request naming what is wrong. */
 export function checked<T extends object>(type: new () => T, body: unknown): T {
   if (typeof body !== 'object' || body === null) throw new ProblemError('bad-request');
-  const instance = plainToInstance(type, body);
+  let instance: T;
+  try {
+    instance = plainToInstance(type, body);
+  } catch (error) {
+    // It takes what a body should be for granted, such as that no command is null.
+    throw new ProblemError('bad-request', undefined, {}, error);
+  }
   const errors = validateSync(instance, { whitelist: true, forbidUnknownValues: true });
   if (errors.length === 0) return instance;
   let error = errors[0]!;

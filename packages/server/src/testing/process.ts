@@ -9,7 +9,8 @@ const MAIN = resolve(import.meta.dirname, '../../dist/main.js');
 export interface ServerProcess {
   address: string;
   child: ChildProcess;
-  state: () => Promise<SetState>;
+  /** State of a set, the first one where none is named. */
+  state: (setId?: number) => Promise<SetState>;
   /** Resolves once the state of set 1 is as asked. */
   until: (ready: (state: SetState) => boolean) => Promise<SetState>;
   end: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>;
@@ -29,7 +30,7 @@ export async function startServer(env: Record<string, string>): Promise<ServerPr
     });
     child.once('exit', (code) => failed(new Error(`The server ended with ${code}.`)));
   });
-  const state = async () => (await (await fetch(`${address}/api/sets/1`)).json()) as SetState;
+  const state = async (setId = 1) => (await (await fetch(`${address}/api/sets/${setId}`)).json()) as SetState;
   return {
     address,
     child,

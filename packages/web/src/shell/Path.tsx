@@ -64,7 +64,11 @@ function Saved() {
   const head = unsaved ? 'Not saved yet' : pending > 0 ? 'Saving…' : at ? `Saved ${at}` : 'Nothing to save';
   return (
     <div className="mx-3 mt-auto max-[700px]:hidden border-t border-rule-strong pt-2.5 text-[12px] text-ink-2">
-      <b className={`block text-[12.5px] ${unsaved ? 'text-rust' : 'text-ink'}`} role="status">
+      <b
+        className={`block text-[12.5px] ${unsaved ? 'text-rust' : 'text-ink'}`}
+        role="status"
+        data-pending={pending}
+      >
         {head}
       </b>
       {unsaved ?? (connected ? 'Originals untouched in the vault.' : 'Connecting to the server again…')}

@@ -88,6 +88,6 @@ export function nextStep(stop: Exclude<StopId, 'rehearse'>, means: Means): NextS
       };
     }
     case 'hand-over':
-      return { label: 'Download', act: () => openSheet('download') };
+      return { label: 'Download the files', act: () => openSheet('download') };
   }
 }

@@ -85,6 +85,14 @@ class Bits {
     return Math.max(0, this.count - this.overrun);
   }
 
+  /** The bits that fill the last byte are all alike: ones by the standard (T.81, F.1.2.3), zeros by some encoders. */
+  get isPadded(): boolean {
+    const left = this.unread;
+    // What was fetched behind the end stands below as zeros.
+    const bits = (this.held >> this.overrun) & ((1 << left) - 1);
+    return left >= 8 || bits === 0 || bits === (1 << left) - 1;
+  }
+
   restart(at: number): void {
     this.at = at;
     this.held = 0;
@@ -189,7 +197,12 @@ function walkScan(
   for (let unit = 0; unit < units; unit++) {
     if (every > 0 && unit > 0 && unit % every === 0) {
       const marker = bits.at;
-      if (bits.unread >= 8 || file[marker] !== 0xff || file[marker + 1] !== 0xd0 + ((unit / every - 1) & 7))
+      if (
+        bits.unread >= 8 ||
+        !bits.isPadded ||
+        file[marker] !== 0xff ||
+        file[marker + 1] !== 0xd0 + ((unit / every - 1) & 7)
+      )
         return { sentence: 'a part of its data is garbled', share: unit / units };
       bits.restart(marker + 2);
     }
@@ -199,7 +212,9 @@ function walkScan(
       if (bits.spent) return { sentence: 'its data ends early', share: unit / units };
     }
   }
-  if (bits.unread >= 8) return { sentence: 'there is more data than the picture has place for', share: 1 };
+  if (!bits.isPadded) return { sentence: 'a part of its data is garbled', share: 1 };
+  if (bits.unread >= 8 || (bits.at < file.length && file[bits.at] !== 0xff))
+    return { sentence: 'there is more data than the picture has place for', share: 1 };
   return bits.at;
 }
 
@@ -244,6 +259,8 @@ export function jpegComplaint(file: Uint8Array): Complaint | null {
         const [dc, ac] = [tables.get(which >> 4), tables.get(0x10 | (which & 15))];
         if (found) scanned.push({ ...found, ...(dc && { dc }), ...(ac && { ac }) });
       }
+      // Its height comes only behind its data (DNL, T.81, B.2.5).
+      if (frame.height === 0) return null;
       const end = walkScan(file, at, frame, scanned, every);
       if (typeof end !== 'number') return end;
       scans += 1;

@@ -1,0 +1,188 @@
+// What nobody should send: wrong kinds of bodies, nulls, depth, other hosts and sites; and sets that can't be read.
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { connect as connectTo } from 'node:net';
+import { MembershipModel, PhotoModel, SetModel } from '../database/models.ts';
+import { fuzzRequests } from '../testing/fuzz-requests.ts';
+import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
+
+let server: TestServer;
+let id: number;
+let siteId: number;
+beforeAll(async () => {
+  server = await testServer();
+  const result = await server.add('Bay.jpg', await photoWithSquare(600, 400, { x: 0.5, y: 0.5 }));
+  if (result.kind !== 'new') throw new Error(result.kind);
+  id = result.row.id;
+  siteId = (await SetModel.findByPk(server.setId))!.siteId;
+  await server.prepared();
+});
+afterAll(() => server.close());
+
+const version = async () => (await server.state()).rows.find((row) => row.id === id)!.version;
+const edit = async (command: object) =>
+  server.edit({
+    label: 'x',
+    commands: [command],
+    photos: { [id]: await version() },
+    set: (await server.state()).set.version,
+  });
+
+describe('bodies', () => {
+  test.each(['attention', 'preparation', 'edits', 'undo'])(
+    'an upload’s kind of body is no %s',
+    async (route) => {
+      const response = await server.app.inject({
+        method: route === 'edits' || route === 'undo' ? 'POST' : 'PUT',
+        url: `/api/sets/${server.setId}/${route}`,
+        headers: { 'content-type': 'application/octet-stream' },
+        payload: Buffer.alloc(1000),
+      });
+      expect(response.statusCode).toBe(415);
+      expect(response.json()).toMatchObject({ code: 'wrong-body' });
+    },
+  );
+  test.each(['application/json', 'text/plain', 'multipart/form-data; boundary=x'])(
+    'an upload is no %s, and is not read into memory',
+    async (type) => {
+      const response = await server.app.inject({
+        method: 'POST',
+        url: `/api/sets/${server.setId}/files?name=a.jpg`,
+        headers: { 'content-type': type },
+        payload: Buffer.alloc(2_000_000, '1'),
+      });
+      expect(response.statusCode).toBe(415);
+    },
+  );
+  test.each([
+    '[]',
+    '"x"',
+    '1',
+    'null',
+    '{"a":',
+    '{"__proto__":{}}',
+    `{"a":${'['.repeat(20)}${']'.repeat(20)}}`,
+    '['.repeat(200_000),
+  ])('JSON that is no plain object of a sensible depth is refused: %.30s', async (payload) => {
+    const response = await server.app.inject({
+      method: 'PUT',
+      url: `/api/sets/${server.setId}/attention`,
+      headers: { 'content-type': 'application/json' },
+      payload,
+    });
+    expect(response.statusCode).toBe(400);
+    expect(response.json()).toMatchObject({ code: 'bad-request', detail: expect.stringMatching(/\.$/) });
+  });
+  test.each([
+    { kind: 'set', change: { slots: null } },
+    { kind: 'set', change: { order: null } },
+    { kind: 'set', change: { name: null } },
+    { kind: 'set', change: { policy: null } },
+    { kind: 'set', change: null },
+    { kind: 'words', words: { alt: null } },
+    { kind: 'words', words: { title: null, caption: null } },
+    { kind: 'focal', focal: null },
+    { kind: 'crop', shape: '0:0', crop: null },
+    { kind: 'crop', shape: '3:0', crop: { x: 0, y: 0, width: 3, height: 1 } },
+    { kind: 'crop', shape: '3:1', crop: { x: 0, y: 0, width: 1, height: 1 } },
+    { kind: 'slots', slots: [null] },
+  ])('%j is refused and changes nothing', async (command) => {
+    const before = await server.state();
+    const { status } = await edit({ photo: id, ...command });
+    expect([400, 422]).toContain(status);
+    const after = await server.state();
+    expect({ rows: after.rows, set: after.set }).toEqual({ rows: before.rows, set: before.set });
+  });
+  test('a label of any length is cut, since a title may be as long', async () => {
+    const response = await server.edit({
+      label: `alt text of ${'long '.repeat(200)}`,
+      commands: [{ kind: 'words', photo: id, words: { title: 'long '.repeat(200) } }],
+      photos: { [id]: await version() },
+    });
+    expect(response.status).toBe(200);
+    expect(response.body.edits.undoLabel).toHaveLength(300);
+    expect(
+      (await server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/undo` })).statusCode,
+    ).toBe(200);
+  });
+  test('an order may be older than the set: photos that came stay, photos that went are left out', async () => {
+    const second = await server.add('Second.jpg', await photoWithSquare(500, 400, { x: 0.5, y: 0.5 }));
+    if (second.kind !== 'new') throw new Error(second.kind);
+    const { status, body } = await edit({ kind: 'set', change: { order: [id, 4_000_000] } });
+    expect([status, body.set.order]).toEqual([200, [id, second.row.id]]);
+  });
+});
+
+describe('who may ask', () => {
+  const ask = (url: string, headers: Record<string, string>) =>
+    server.app.inject({ url, headers: { host: '127.0.0.1:4780', ...headers } });
+  test.each(['0.0.0.0:4780', '10.0.0.5', 'gullmoor.example', '127.0.0.1.gullmoor.example'])(
+    'not under the name %j',
+    async (host) => expect((await ask('/api/sites', { host })).statusCode).toBe(403),
+  );
+  test('not from other sites: neither lists nor downloads nor pictures; a link to a page is one', async () => {
+    const cross = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' };
+    for (const url of [
+      `/api/sets/${server.setId}/hand-over.zip`,
+      `/files/views/${'0'.repeat(64)}/row`,
+      '/api/sites',
+      `/preview/${server.setId}/index.html`,
+    ]) {
+      expect((await ask(url, cross)).statusCode).toBe(403);
+      expect((await ask(url, { ...cross, 'sec-fetch-site': 'same-site' })).statusCode).toBe(403);
+      expect((await ask(url, { 'sec-fetch-site': 'same-origin' })).statusCode).not.toBe(403);
+    }
+    expect((await ask('/', { ...cross, 'sec-fetch-mode': 'navigate' })).statusCode).not.toBe(403);
+  });
+});
+
+describe('many wrong requests', () => {
+  test('bring no error of the server, and no state that can’t be read', async () => {
+    const { broken } = await fuzzRequests(
+      server.app,
+      { set: server.setId, photo: id, site: siteId },
+      1500,
+      20261125,
+    );
+    expect(broken).toEqual([]);
+    expect(server.reports.filter((sentence) => sentence.includes('could not be read'))).toEqual([]);
+  });
+  test('a sender that leaves in the middle leaves nothing behind', async () => {
+    await server.app.listen({ host: '127.0.0.1', port: 0 });
+    const address = server.app.server.address();
+    if (address === null || typeof address === 'string') throw new Error('no port');
+    const socket = connectTo(address.port, '127.0.0.1');
+    socket.write(
+      `POST /api/sets/${server.setId}/files?name=cut.jpg HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: application/octet-stream\r\nContent-Length: 100000\r\n\r\nabc`,
+    );
+    await new Promise<void>((done) => server.app.server.once('request', () => done()));
+    socket.destroy();
+    const { vault } = server.parts;
+    const { readdir } = await import('node:fs/promises');
+    while ((await readdir(vault.incoming)).length > 0) await new Promise((done) => setTimeout(done, 20));
+    expect((await server.state()).rows.map((row) => row.fileName)).not.toContain('cut.jpg');
+  });
+});
+
+describe('a set that can’t be read', () => {
+  test('is said and set apart; the start, the list and the other sets go on', async () => {
+    const { sequelize, preparer } = server.parts;
+    const broken = await SetModel.create({ siteId, name: 'Broken', slots: ['grid'], version: 1 });
+    await MembershipModel.create({ setId: broken.id, photoId: id, position: 0, slots: null, binned: false });
+    await sequelize.query(`UPDATE sets SET slots = '{"not": "a list"' WHERE id = ${broken.id}`);
+    await preparer.reconcileAll();
+    expect(server.reports.at(-1)).toContain(`Set ${broken.id} could not be read`);
+    // What it wants is not known: nothing may be cleared away meanwhile.
+    expect(preparer.knowsAll).toBe(false);
+    const [site] = (await server.app.inject('/api/sites')).json<
+      { sets: { id: number; problem: string | null }[] }[]
+    >();
+    expect(site!.sets.find((set) => set.id === broken.id)!.problem).toMatch(/set apart/);
+    expect(site!.sets.find((set) => set.id === server.setId)!.problem).toBeNull();
+    const response = await server.app.inject(`/api/sets/${broken.id}`);
+    expect([response.statusCode, response.json<{ code: string }>().code]).toEqual([409, 'set-unreadable']);
+    expect((await edit({ kind: 'words', photo: id, words: { caption: 'Still works' } })).status).toBe(200);
+    await broken.destroy();
+    await preparer.reconcileAll();
+    expect(await PhotoModel.count()).toBeGreaterThan(0);
+  });
+});

@@ -1,0 +1,201 @@
+// For tests and benchmarks: requests as nobody should send them, from a seed. Every one must be answered below 500.
+import type { FastifyInstance, InjectOptions } from 'fastify';
+import { chance, type Chance } from '../../../core/src/testing/random.ts';
+
+/** Values that get into every place of a body. */
+const ODD: unknown[] = [
+  null,
+  undefined,
+  true,
+  0,
+  -1,
+  1.5,
+  1e308,
+  4294967296,
+  9007199254740993,
+  '',
+  'x',
+  '0',
+  '__proto__',
+  'constructor',
+  '\u0000',
+  '\ud800',
+  '😀'.repeat(200),
+  'a'.repeat(100_000),
+  [],
+  [null],
+  [[]],
+  Array.from({ length: 6000 }, () => 1),
+  {},
+  { __proto__: null, toString: 1 },
+  { length: 5 },
+  { 1: 'x', 2: null },
+  { photo: 1 },
+];
+
+/** A body that is right, for every way in. `photo` and `set` are ids that exist. */
+function rightRequests(set: number, photo: number, site: number, version: number): InjectOptions[] {
+  const edit = (command: object): InjectOptions => ({
+    method: 'POST',
+    url: `/api/sets/${set}/edits`,
+    payload: { label: 'x', commands: [command], photos: { [photo]: version }, set: 1 },
+  });
+  return [
+    edit({ kind: 'focal', photo, focal: { x: 0.5, y: 0.5, confirmed: true } }),
+    edit({ kind: 'crop', photo, shape: '1:1', crop: { x: 0, y: 0, width: 100, height: 100 } }),
+    edit({ kind: 'crop', photo, shape: '3:2', crop: null }),
+    edit({
+      kind: 'words',
+      photo,
+      words: { role: 'informative', alt: 'a', caption: 'b', title: 'c', credit: 'd', longDescription: 'e' },
+    }),
+    edit({ kind: 'slots', photo, slots: ['grid'] }),
+    edit({ kind: 'slots', photo, slots: null }),
+    edit({ kind: 'bin', photo, binned: false }),
+    edit({
+      kind: 'set',
+      change: { name: 'n', slots: ['grid'], order: [photo], arranged: true, rehearsed: false },
+    }),
+    edit({ kind: 'set', change: { policy: { modern: 'avif', target: 'clean' } } }),
+    { method: 'POST', url: `/api/sets/${set}/undo` },
+    { method: 'POST', url: `/api/sets/${set}/redo` },
+    { method: 'PUT', url: `/api/sets/${set}/attention`, payload: { photos: [photo] } },
+    { method: 'PUT', url: `/api/sets/${set}/preparation`, payload: { paused: false } },
+    { method: 'POST', url: `/api/sites/${site}/sets`, payload: { name: 'Another' } },
+    { method: 'POST', url: '/api/sites', payload: { name: 'Another site' } },
+    { method: 'PUT', url: `/api/sites/${site}`, payload: { name: 'Gullmoor Pottery' } },
+    { method: 'DELETE', url: `/api/sets/${set}/refusals/1` },
+    { method: 'DELETE', url: `/api/sets/${set}/refusals` },
+    { method: 'GET', url: `/api/sets/${set}` },
+    { method: 'GET', url: '/api/sites' },
+    { method: 'GET', url: '/api/limits' },
+    { method: 'GET', url: `/api/sets/${set}/markup?photos=${photo}&slot=grid` },
+    { method: 'GET', url: `/api/sets/${set}/hand-over.zip?photos=${photo}` },
+    { method: 'GET', url: `/preview/${set}/index.html` },
+    { method: 'GET', url: `/files/views/${'0'.repeat(64)}/row` },
+    { method: 'GET', url: `/files/variants/${'0'.repeat(64)}/avif` },
+  ];
+}
+
+/** Every place in a value, as paths of keys. */
+function placesIn(value: unknown, path: string[] = []): string[][] {
+  if (typeof value !== 'object' || value === null) return [path];
+  return [path, ...Object.entries(value).flatMap(([key, inner]) => placesIn(inner, [...path, key]))];
+}
+
+/** The value with something else in one place; undefined takes the place away. */
+function withAt(value: unknown, [key, ...rest]: string[], odd: unknown): unknown {
+  if (key === undefined) return odd;
+  if (Array.isArray(value))
+    return value.map((inner, i) => (String(i) === key ? withAt(inner, rest, odd) : (inner as unknown)));
+  const object = { ...(value as Record<string, unknown>) };
+  object[key] = withAt(object[key], rest, odd);
+  if (object[key] === undefined) delete object[key];
+  return object;
+}
+
+const TYPES = [
+  'application/json',
+  'application/octet-stream',
+  'text/plain',
+  'multipart/form-data; boundary=x',
+  'application/xml',
+  '',
+];
+const ADDRESSES = [
+  '0',
+  '-1',
+  '999999999',
+  '9999999999',
+  'abc',
+  '1.5',
+  '%00',
+  '..%2f..',
+  'null',
+  '1e3',
+  '١',
+  'a'.repeat(3000),
+];
+const PREFIXES = [
+  '',
+  '{',
+  '[1]',
+  '"text"',
+  'null',
+  '1',
+  '{"a":',
+  '{"__proto__":{"a":1}}',
+  '['.repeat(50_000),
+  `{"a":${'['.repeat(40)}${']'.repeat(40)}}`,
+  '\ufeff{}',
+];
+
+function mutated(right: InjectOptions, { pick, whole, next }: Chance): InjectOptions {
+  const { payload, url } = right;
+  const way = whole(0, 9);
+  if (way === 0) return { ...right, url: String(url).replace(/\/\d+/, `/${pick(ADDRESSES)}`) };
+  if (way === 1)
+    return { ...right, payload: pick(PREFIXES), headers: { 'content-type': 'application/json' } };
+  if (way === 2)
+    return {
+      ...right,
+      payload: next() < 0.5 ? 'x' : Buffer.alloc(300),
+      headers: { 'content-type': pick(TYPES) },
+    };
+  if (way === 3)
+    return {
+      ...right,
+      url: `${String(url)}${String(url).includes('?') ? '&' : '?'}photos=1&photos=2&slot=a&slot=b&name=x`,
+    };
+  if (payload === undefined)
+    return {
+      ...right,
+      url: `${String(url)}${pick(['?', '/', '%', '%ff', '?photos=', '?photos=,,1', '?slot=hero', '#x'])}`,
+    };
+  let body: unknown = payload;
+  for (let i = whole(1, 2); i > 0; i--) body = withAt(body, pick(placesIn(body)), pick(ODD));
+  return { ...right, payload: (body ?? {}) as object, headers: { 'content-type': 'application/json' } };
+}
+
+export interface RequestFuzz {
+  sent: number;
+  /** Answers of 500 and more, with what brought them. */
+  broken: { status: number; method: string; url: string; body: string }[];
+}
+
+/** Sends requests one after the other, and asks now and then whether the set can still be read. */
+export async function fuzzRequests(
+  app: FastifyInstance,
+  ids: { set: number; photo: number; site: number },
+  count: number,
+  seed: number,
+): Promise<RequestFuzz> {
+  const random = chance(seed);
+  const broken: RequestFuzz['broken'] = [];
+  const send = async (request: InjectOptions) => {
+    const { statusCode } = await app.inject(request);
+    if (statusCode < 500) return;
+    const { method = '', url, payload } = request;
+    const body = typeof payload === 'string' ? payload : (JSON.stringify(payload) as string | undefined);
+    broken.push({
+      status: statusCode,
+      method,
+      url: String(url).slice(0, 200),
+      body: (body ?? '').slice(0, 400),
+    });
+  };
+  let version = 1;
+  for (let i = 0; i < count; i++) {
+    if (i % 20 === 0) {
+      const state = await app.inject(`/api/sets/${ids.set}`);
+      if (state.statusCode !== 200)
+        broken.push({ status: state.statusCode, method: 'GET', url: 'the set', body: '' });
+      else
+        version =
+          state.json<{ rows: { id: number; version: number }[] }>().rows.find((row) => row.id === ids.photo)
+            ?.version ?? 1;
+    }
+    await send(mutated(random.pick(rightRequests(ids.set, ids.photo, ids.site, version)), random));
+  }
+  return { sent: count, broken };
+}
