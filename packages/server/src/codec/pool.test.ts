@@ -1,11 +1,12 @@
 // The codec processes: a crash costs one picture, looking goes before making, ending ends everything.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { OriginalFacts } from '@dusky-otter/core';
 import sharp from 'sharp';
+import { hashOfFile } from '../vault/vault.ts';
 import { CodecPool } from './pool.ts';
 import type { Inspected, InspectJob, MadeVariant, RenderJob } from './protocol.ts';
 
@@ -73,6 +74,59 @@ describe('the pool', () => {
     expect(made.length).toBeLessThan(30);
     expect(await looked).toMatchObject({ facts: { hash: second.hash } });
   });
+  test('a file that ends two processes is refused, and the next one is looked at', async () => {
+    await pool.inspect(await job(10));
+    const looked = pool.inspect(await job(20));
+    looked.catch(() => undefined);
+    // Each process that gets it is ended while it has it.
+    const ended = new Set<number>();
+    while (ended.size < 2) {
+      const [pid] = pool.pids;
+      if (pid !== undefined && !ended.has(pid) && pool.busyWith(pid) === 'inspect') {
+        process.kill(pid, 'SIGKILL');
+        ended.add(pid);
+      }
+      await new Promise((done) => setTimeout(done, 1));
+    }
+    await expect(looked).rejects.toThrow(/end, twice\. Export it simpler/);
+    expect((await pool.inspect(await job(30))).facts).toMatchObject({ width: 1200 });
+  });
+  test('a process that is ended while it makes files makes the rest in a fresh one, each once', async () => {
+    const first = await job(40);
+    const { facts } = await pool.inspect(first);
+    const made: string[] = [];
+    await pool.render(renderJob(first, facts, 6), ({ key }) => {
+      made.push(key);
+      if (made.length === 2) process.kill(pool.pids[0]!, 'SIGKILL');
+    });
+    expect(made).toEqual(['k0', 'k1', 'k2', 'k3', 'k4', 'k5']);
+  });
+  test('a file that nobody waits for any more is dropped while it waits', async () => {
+    const first = await job(60);
+    const { facts } = await pool.inspect(first);
+    const [given, kept] = [await job(70), await job(80)];
+    const gone = new AbortController();
+    const rendering = pool.render(renderJob(first, facts, 3), () => undefined);
+    const dropped = pool.inspect(given, gone.signal);
+    gone.abort(new Error('The sender has gone.'));
+    await expect(dropped).rejects.toThrow('The sender has gone.');
+    expect((await pool.inspect(kept)).facts.hash).toBe(kept.hash);
+    await expect(pool.inspect(given, gone.signal)).rejects.toThrow('The sender has gone.');
+    await rendering;
+  });
+  test('a codec process knows no secret of its server', async () => {
+    process.env.SECRET_OF_A_TEST = 'x';
+    const other = new CodecPool(1, LIMITS);
+    try {
+      await other.inspect(await job(90));
+      const environment = await readFile(`/proc/${other.pids[0]!}/environ`, 'utf8');
+      expect(environment).toContain('PATH=');
+      expect(environment).not.toMatch(/SECRET_OF_A_TEST|DATABASE_URL/);
+    } finally {
+      delete process.env.SECRET_OF_A_TEST;
+      await other.close();
+    }
+  });
   test('a job that can’t be done is an error with its reason, and the process goes on', async () => {
     const first = await job(60);
     const { facts } = await pool.inspect(first);
@@ -88,4 +142,56 @@ describe('the pool', () => {
     await pool.close();
     for (const pid of pids) expect(() => process.kill(pid, 0)).toThrow('ESRCH');
   });
+});
+
+describe('limits', () => {
+  /** A picture that takes a while and some room: each file is larger than the limits below allow. */
+  const heavy = async (): Promise<InspectJob> => {
+    const inspected = await job(33);
+    const bytes = await sharp({ create: { width: 9000, height: 7000, channels: 3, background: '#345' } })
+      .jpeg()
+      .withMetadata({ orientation: 6 })
+      .toBuffer();
+    await writeFile(inspected.path, bytes);
+    return inspected;
+  };
+  const limited = async (
+    limits: { seconds: number; bytes: number },
+    body: (own: CodecPool) => Promise<void>,
+  ) => {
+    const own = new CodecPool(1, limits);
+    try {
+      await body(own);
+    } finally {
+      await own.close();
+    }
+  };
+  test('a file that takes too long is refused with the reason, its process replaced', () =>
+    limited({ seconds: 0.3, bytes: 2e9 }, async (own) => {
+      const outputs = renderJob(await job(1), (await pool.inspect(await job(1))).facts, 1);
+      const slow = {
+        ...outputs,
+        outputs: [{ ...outputs.outputs[0]!, width: 1200, height: 800, settings: { quality: 60, effort: 9 } }],
+      };
+      await expect(own.render(slow, () => undefined)).rejects.toMatchObject({
+        message: expect.stringMatching(/^It takes longer than 0 seconds/) as unknown,
+        key: 'k0',
+      });
+      await expect(own.inspect(await heavy())).rejects.toThrow(
+        /^It takes longer than 0 seconds\. Export it simpler/,
+      );
+    }));
+  test('a picture that needs too much memory is given up with the reason, and the next one is looked at', () =>
+    limited({ seconds: 60, bytes: 220e6 }, async (own) => {
+      const large = await heavy();
+      const { facts } = await pool.inspect({ ...large, hash: await hashOfFile(large.path) });
+      const whole = {
+        ...renderJob(large, facts, 1),
+        crop: { x: 0, y: 0, width: facts.width, height: facts.height },
+      };
+      await expect(own.render(whole, () => undefined)).rejects.toThrow(
+        /^It needs more than 220 MB of memory/,
+      );
+      expect((await own.inspect(await job(44))).facts).toMatchObject({ width: 1200 });
+    }));
 });

@@ -139,6 +139,11 @@ export class CodecPool {
     return this.workers.flatMap((w) => w.process.pid ?? []);
   }
 
+  /** What a process is doing; null for one that waits, or is none of the pool's. */
+  busyWith(pid: number): Job['kind'] | null {
+    return this.workers.find((w) => w.process.pid === pid)?.task?.job.kind ?? null;
+  }
+
   /** Asks every process to stop making variants after its current file. */
   stopSoon(): void {
     for (const worker of this.workers)

@@ -104,7 +104,7 @@ const soundness: Migration = {
   name: '003-soundness',
   async up(tables) {
     const run = (sql: string) => tables.sequelize.query(sql);
-    const BINARY = 'VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL';
+    const BINARY = 'VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NOT NULL';
     await run(`ALTER TABLE photos MODIFY file_name ${BINARY}`);
     await run(`ALTER TABLE refusals MODIFY file_name ${BINARY}`);
     const variants = await tables.describeTable('variants');

@@ -1,5 +1,6 @@
 // The hand-over as a ZIP: variants under speaking names, the page, its styles, a manifest and the words.
-import { PassThrough, Readable } from 'node:stream';
+import { once } from 'node:events';
+import { PassThrough, type Readable } from 'node:stream';
 import {
   manifestOf,
   pageMarkup,
@@ -11,7 +12,7 @@ import {
   type RowVariant,
   type SlotId,
 } from '@dusky-otter/core';
-import yazl from 'yazl';
+import ZipStream from 'zip-stream';
 import { ProblemError } from '../problems.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
@@ -88,34 +89,35 @@ export async function makeWhole(
   }
 }
 
-/** A file's bytes as a stream that is opened when its turn comes. */
-function opened(read: () => Promise<Buffer | null>, path: string) {
-  return (done: (error: unknown, stream: NodeJS.ReadableStream) => void): void => {
-    const nothing = Readable.from([]);
-    read().then(
-      (bytes) => {
-        if (bytes) done(null, Readable.from([bytes]));
-        else done(new Error(`The stored file for ${path} is damaged.`), nothing);
-      },
-      (error: unknown) => done(error, nothing),
-    );
-  };
-}
-
-/** The ZIP as a stream, with the large-file records of ZIP64 where they are needed. Pictures are stored as they are: they are compressed already. */
+/**
+ * The ZIP as a stream, with the large-file records of ZIP64 where they are needed. Pictures are stored as they are:
+ * they are compressed already. It goes no faster than it is taken.
+ */
 export function handoverZip(parts: HandoverParts, vault: Vault): Readable {
-  const zip = new yazl.ZipFile();
+  const zip = new ZipStream();
   const out = new PassThrough();
-  zip.on('error', (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error))));
-  zip.outputStream.pipe(out);
-  for (const [name, text] of Object.entries(textFiles(parts))) zip.addBuffer(Buffer.from(text), name);
-  for (const [path, variant] of variantPaths(parts)) {
-    zip.addReadStreamLazy(
-      path,
-      { compress: false },
-      opened(() => readVariant(vault, variant), path),
-    );
-  }
-  zip.end();
+  const fail = (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error)));
+  const add = (bytes: Buffer, name: string, store: boolean) =>
+    new Promise<void>((done, failed) => {
+      zip.entry(bytes, { name, store }, (error) => {
+        if (error instanceof Error) failed(error);
+        else done();
+      });
+    });
+  const write = async (): Promise<void> => {
+    for (const [name, text] of Object.entries(textFiles(parts))) await add(Buffer.from(text), name, false);
+    for (const [path, variant] of variantPaths(parts)) {
+      const bytes = await readVariant(vault, variant);
+      if (!bytes) throw new Error(`The stored file for ${path} is damaged.`);
+      await add(bytes, path, true);
+      // Who broke off the download waits for nothing more.
+      if (out.destroyed) return;
+      if (out.writableNeedDrain) await Promise.race([once(out, 'drain'), once(out, 'close')]);
+    }
+    zip.finish();
+  };
+  zip.on('error', fail);
+  zip.pipe(out);
+  write().catch(fail);
   return out;
 }

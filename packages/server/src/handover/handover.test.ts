@@ -1,0 +1,79 @@
+// The ZIP beyond the limits of the old format, and previews that are computed once.
+import { describe, expect, test } from '@jest/globals';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { createWriteStream } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { mkdir } from 'node:fs/promises';
+import { pipeline } from 'node:stream/promises';
+import { DEFAULT_POLICY } from '@dusky-otter/core';
+import yauzl from 'yauzl';
+import { sampleRow } from '../../../core/src/testing/sample.ts';
+import { Vault } from '../vault/vault.ts';
+import { handoverZip, type HandoverParts } from './handover.ts';
+import { Previews } from './previews.ts';
+
+describe('a hand-over of more files than the old format can count', () => {
+  test('is whole: every entry is listed and can be read', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'otter-zip-'));
+    try {
+      const vault = new Vault(folder);
+      const bytes = Buffer.from('one file for all');
+      const contentHash = createHash('sha256').update(bytes).digest('hex');
+      const [row] = [sampleRow(['grid'])];
+      const variant = { ...row.variants[0]!, contentHash };
+      const path = vault.variant(variant.key, variant.format);
+      await mkdir(dirname(path), { recursive: true });
+      await writeFile(path, bytes);
+      const count = 66_000;
+      const rows = Array.from({ length: count }, (_, id) => ({ ...row, id, slots: [], variants: [variant] }));
+      const names = new Map(rows.map(({ id }) => [id, `photo-${id}`]));
+      const parts: HandoverParts = { site: 'S', set: 'T', policy: DEFAULT_POLICY, setSlots: [], rows, names };
+      const file = join(folder, 'large.zip');
+      await pipeline(handoverZip(parts, vault), createWriteStream(file));
+      const zip = await yauzl.openPromise(file);
+      expect(zip.entryCount).toBe(count + 4);
+      let read = 0;
+      for await (const entry of zip.eachEntry()) {
+        if (!entry.fileName.startsWith('photos/')) continue;
+        if (++read % 20_000 !== 1) continue;
+        const chunks: Buffer[] = [];
+        for await (const chunk of await zip.openReadStreamPromise(entry)) chunks.push(chunk as Buffer);
+        expect(Buffer.concat(chunks)).toEqual(bytes);
+      }
+      expect(read).toBe(count);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  });
+});
+
+describe('previews', () => {
+  test('are computed once for all their files, and anew after a change', async () => {
+    let changes = 0;
+    let computed = 0;
+    const previews = new Previews(() => changes);
+    const find = () => {
+      computed += 1;
+      return Promise.resolve({ set: `edition ${computed}` } as HandoverParts);
+    };
+    const ask = () => previews.of('1', find);
+    expect(await Promise.all([ask(), ask(), ask()])).toMatchObject([
+      { set: 'edition 1' },
+      { set: 'edition 1' },
+      { set: 'edition 1' },
+    ]);
+    changes += 1;
+    expect(await ask()).toMatchObject({ set: 'edition 2' });
+    expect(await previews.of('2', find)).toMatchObject({ set: 'edition 3' });
+    expect(await ask()).toMatchObject({ set: 'edition 2' });
+  });
+  test('that could not be computed are tried again', async () => {
+    const previews = new Previews(() => 0);
+    await expect(previews.of('1', () => Promise.reject(new Error('away')))).rejects.toThrow('away');
+    await expect(
+      previews.of('1', () => Promise.resolve({ set: 'back' } as HandoverParts)),
+    ).resolves.toMatchObject({ set: 'back' });
+  });
+});

@@ -1,0 +1,170 @@
+// What a disk or a stranger changed: noticed when it is served, handed over or walked over, said, and made again.
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { createHash } from 'node:crypto';
+import { chmod, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { unzipSync } from 'fflate';
+import type { OutputFormat } from '@dusky-otter/core';
+import { OriginalModel, VariantModel } from '../database/models.ts';
+import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
+
+let server: TestServer;
+let photo: Buffer;
+let hash: string;
+let id: number;
+beforeEach(async () => {
+  server = await testServer();
+  photo = await photoWithSquare(1500, 1000, { x: 0.3, y: 0.5 });
+  const result = await server.add('a.jpg', photo);
+  if (result.kind !== 'new') throw new Error(result.kind);
+  hash = result.row.original.hash;
+  id = result.row.id;
+  await server.prepared();
+});
+afterEach(() => server.close());
+
+const files = async () =>
+  (await VariantModel.findAll({ order: [['key', 'ASC']] })).map(({ key, format, contentHash }) => ({
+    key,
+    format: format as OutputFormat,
+    contentHash,
+    path: server.parts.vault.variant(key, format as OutputFormat),
+  }));
+const sha = async (path: string) =>
+  createHash('sha256')
+    .update(await readFile(path))
+    .digest('hex');
+const get = (url: string) => server.app.inject(url);
+const row = async () => (await server.state()).rows[0]!;
+const ways: [string, (path: string) => Promise<void>][] = [
+  ['changed', async (path) => writeFile(path, Buffer.concat([await readFile(path), Buffer.from('x')]))],
+  ['emptied', (path) => writeFile(path, '')],
+  ['lost', (path) => rm(path)],
+];
+
+describe.each(ways)('a made file that was %s', (_, spoil) => {
+  test('is not served, is told, and is made again as it was', async () => {
+    const [file] = await files();
+    await spoil(file!.path);
+    const response = await get(`/files/variants/${file!.key}/${file!.format}`);
+    expect([response.statusCode, response.json<{ code: string }>().code]).toEqual([404, 'being-remade']);
+    expect(await server.parts.preparer.untilStored(file!.key)).toBe(true);
+    expect(await sha(file!.path)).toBe(file!.contentHash);
+    expect((await get(`/files/variants/${file!.key}/${file!.format}`)).statusCode).toBe(200);
+    expect(server.reports.at(-1)).toMatch(/^1 stored files were changed or lost/);
+  });
+  test('breaks off no ZIP', async () => {
+    const all = await files();
+    for (const { path } of all.slice(0, 3)) await spoil(path);
+    const response = await get(`/api/sets/${server.setId}/hand-over.zip`);
+    expect(response.statusCode).toBe(200);
+    const zip = unzipSync(new Uint8Array(response.rawPayload));
+    const hashes = Object.entries(zip)
+      .filter(([path]) => path.startsWith('photos/'))
+      .map(([, bytes]) => createHash('sha256').update(bytes).digest('hex'));
+    expect(hashes.sort()).toEqual(all.map(({ contentHash }) => contentHash).sort());
+  });
+  test('is found by the walk over everything', async () => {
+    const [file] = await files();
+    await spoil(file!.path);
+    expect(await server.parts.scrub.everything()).toEqual({ variants: 1, views: 0, originals: 0 });
+    expect(await server.parts.preparer.untilStored(file!.key)).toBe(true);
+    expect(await server.parts.scrub.everything()).toEqual({ variants: 0, views: 0, originals: 0 });
+  });
+});
+
+describe('a view', () => {
+  test.each(ways)('that was %s is made again before it is served', async (_, spoil) => {
+    const { vault } = server.parts;
+    const before = (await get(`/files/views/${hash}/row`)).rawPayload;
+    await spoil(vault.view(hash, 'row'));
+    const response = await get(`/files/views/${hash}/row`);
+    expect([response.statusCode, response.rawPayload.equals(before)]).toEqual([200, true]);
+    await spoil(vault.view(hash, 'bench'));
+    expect(await server.parts.scrub.everything()).toEqual({ variants: 0, views: 1, originals: 0 });
+    expect(await server.parts.views.areWhole(hash)).toBe(true);
+  });
+  test('of a photo taken in before hashes were kept gets one', async () => {
+    await OriginalModel.update({ views: null }, { where: { hash } });
+    expect((await get(`/files/views/${hash}/bench`)).statusCode).toBe(200);
+    expect((await OriginalModel.findByPk(hash))!.views).not.toBeNull();
+  });
+});
+
+describe('an original that was damaged', () => {
+  const spoil = () => writeFile(server.parts.vault.original(hash), 'damaged');
+  test('is said in its row, and is mended by adding the same file again', async () => {
+    await spoil();
+    expect(await server.parts.scrub.everything()).toMatchObject({ originals: 1 });
+    expect((await row()).original.damage).toMatch(
+      /^The original in the vault was changed or lost on the disk\. Add the photo again/,
+    );
+    await server.edit({
+      label: 'x',
+      commands: [{ kind: 'slots', photo: id, slots: ['viewer'] }],
+      photos: { [id]: (await row()).version },
+    });
+    await server.prepared();
+    expect((await row()).variants.every((v) => v.failure !== null)).toBe(true);
+    expect((await server.add('a.jpg', photo)).kind).toBe('already-here');
+    await server.prepared();
+    const mended = await row();
+    expect(mended.original.damage).toBeNull();
+    expect(mended.variants.every((v) => v.bytes !== null && v.failure === null)).toBe(true);
+    expect(await server.parts.vault.hasWhole(hash)).toBe(true);
+  });
+  test('is found when files are made of it, without a walk', async () => {
+    await spoil();
+    await server.edit({
+      label: 'x',
+      commands: [{ kind: 'slots', photo: id, slots: ['hero'] }],
+      photos: { [id]: (await row()).version },
+    });
+    await server.prepared();
+    await expect(row()).resolves.toMatchObject({
+      original: { damage: expect.stringContaining('changed or lost') as unknown },
+    });
+  });
+});
+
+describe('codec processes that are ended', () => {
+  test('while files are made: every file is made all the same', async () => {
+    const { pool, preparer } = server.parts;
+    await server.edit({
+      label: 'x',
+      commands: [{ kind: 'slots', photo: id, slots: ['hero', 'viewer', 'half', 'column', 'grid'] }],
+      photos: { [id]: (await row()).version },
+    });
+    let ended = 0;
+    const stop = server.parts.hub.listen(server.setId, {
+      send: () => {
+        const busy = pool.pids.find((pid) => pool.busyWith(pid) === 'render');
+        if (busy !== undefined && ended < 3) {
+          ended += 1;
+          process.kill(busy, 'SIGKILL');
+        }
+        return true;
+      },
+      cut: () => undefined,
+    });
+    await server.prepared();
+    stop();
+    expect(ended).toBeGreaterThan(0);
+    expect(preparer.progressOf(server.setId)).toMatchObject({ failed: 0 });
+  });
+});
+
+describe('who may read', () => {
+  test('originals and everything else in the vault are for this user alone', async () => {
+    const { vault } = server.parts;
+    const [file] = await files();
+    for (const path of [vault.original(hash), vault.view(hash, 'row'), file!.path])
+      expect((await stat(path)).mode & 0o077).toBe(0);
+    for (const name of ['originals', 'variants', 'views', 'incoming'])
+      expect((await stat(join(vault.root, name))).mode & 0o077).toBe(0);
+    // Folders of an earlier version are closed when they are opened the next time.
+    await chmod(join(vault.root, 'originals'), 0o755);
+    await vault.open();
+    expect((await stat(join(vault.root, 'originals'))).mode & 0o077).toBe(0);
+  });
+});
