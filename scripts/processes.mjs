@@ -58,7 +58,7 @@ export function claim(file) {
       writeFileSync(file, `${process.pid} ${startOf(process.pid)}\n`, { flag: 'wx', mode: 0o600 });
       return null;
     } catch (error) {
-      if (!(error instanceof Error && 'code' in error && error.code === 'EEXIST')) throw error;
+      if (/** @type {{ code?: string }} */ (error).code !== 'EEXIST') throw error;
       const owner = remembered(file);
       if (owner !== null) return owner === process.pid ? null : owner;
       rmSync(file, { force: true });

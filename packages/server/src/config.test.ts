@@ -43,6 +43,14 @@ describe('configuration', () => {
       workers: 1,
     });
   });
+  test.each(['127.0.0.1', '127.0.0.2', 'localhost', '::1', ''])('listens on %j', (HOST) => {
+    expect(configFrom({ DATABASE_URL, HOST }).host).toBe(HOST || '127.0.0.1');
+  });
+  test.each(['0.0.0.0', '::', '10.0.0.5', 'gullmoor.example', '127.0.0.1.example'])(
+    'does not listen on %s, which others could reach, and says why',
+    (HOST) =>
+      expect(() => configFrom({ DATABASE_URL, HOST })).toThrow(/other machines could reach.*no accounts yet/),
+  );
   test('names what is missing or no number', () => {
     expect(() => configFrom({})).toThrow('npm start');
     expect(() => configFrom({ DATABASE_URL, PORT: 'eighty' })).toThrow('PORT must be a number, not "eighty"');

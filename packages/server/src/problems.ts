@@ -107,20 +107,25 @@ export const ORIGINAL_LOST =
 
 const FULL_CODES = new Set(['ENOSPC', 'EDQUOT', 'EFBIG', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL']);
 
-const codeOf = (error: unknown): unknown =>
-  error instanceof Error && 'code' in error ? error.code : undefined;
+interface Failure {
+  name?: unknown;
+  code?: unknown;
+  cause?: unknown;
+  parent?: unknown;
+}
 
-/** Every error that lies behind an error, itself first. */
-function* behind(error: unknown): Generator<unknown> {
-  for (let at: unknown = error, depth = 0; at instanceof Error && depth < 8; depth++) {
-    yield at;
-    at = at.cause ?? ('parent' in at ? at.parent : undefined);
+/** Every error that lies behind an error, itself first. Drivers hang what happened on `parent`. */
+function* behind(error: unknown): Generator<Failure> {
+  for (let at = error, depth = 0; typeof at === 'object' && at !== null && depth < 8; depth++) {
+    const failure: Failure = at;
+    yield failure;
+    at = failure.cause ?? failure.parent;
   }
 }
 
 /** The sentence for an error that says that the disk is full, or null for any other. */
 export function sentenceOfDisk(error: unknown): string | null {
-  for (const one of behind(error)) if (FULL_CODES.has(String(codeOf(one)))) return CATALOGUE['disk-full'][1];
+  for (const { code } of behind(error)) if (FULL_CODES.has(String(code))) return CATALOGUE['disk-full'][1];
   return null;
 }
 
@@ -140,9 +145,8 @@ const AWAY_CODES = new Set([
 
 /** True for errors that say no more than that the database is not there at the moment. */
 export function isDatabaseAway(error: unknown): boolean {
-  for (const one of behind(error)) {
-    if (!(one instanceof Error)) continue;
-    if (AWAY.test(one.name) || AWAY_CODES.has(String(codeOf(one)))) return true;
+  for (const { name, code } of behind(error)) {
+    if (AWAY.test(String(name)) || AWAY_CODES.has(String(code))) return true;
   }
   return false;
 }

@@ -4,7 +4,7 @@ import { Sequelize } from 'sequelize';
 import { ownDatabase } from '../testing/database.ts';
 import { connect } from './connect.ts';
 import { MIGRATIONS } from './migrations.ts';
-import { OriginalModel, SiteModel, VariantModel } from './models.ts';
+import { OriginalModel, PhotoModel, SetModel, SiteModel, VariantModel } from './models.ts';
 
 let url: string;
 let drop: () => Promise<void>;
@@ -62,5 +62,43 @@ test('a difference comes back as the number that was stored', async () => {
     await VariantModel.upsert({ ...row, difference });
     expect((await VariantModel.findOne())!.difference).toBe(difference);
   }
+  await now.close();
+});
+
+test('what an earlier version took for decisions becomes what it was; names are compared byte by byte', async () => {
+  const old = new Sequelize(url, { dialect: 'mariadb', logging: false });
+  const tables = old.getQueryInterface();
+  for (const { up } of MIGRATIONS.slice(0, 2)) await up(tables);
+  await old.query('CREATE TABLE migrations (name VARCHAR(255) NOT NULL PRIMARY KEY)');
+  for (const { name } of MIGRATIONS.slice(0, 2))
+    await old.query(`INSERT INTO migrations (name) VALUES ('${name}')`);
+  await old.query(
+    `INSERT INTO sites (id, name, policy) VALUES (1, 'Gullmoor', '{"modern":"webp","target":"clean"}')`,
+  );
+  await old.query(
+    `INSERT INTO sets (id, site_id, name, slots, version) VALUES (1, 1, 'Nulls', 'null', 3), (2, 1, 'Sound', '["hero"]', 1)`,
+  );
+  await old.query(`INSERT INTO originals (hash, facts) VALUES ('${HASH}', '{"format":"png"}')`);
+  await old.query(
+    `INSERT INTO photos (id, site_id, original_hash, file_name, focal, crops, words, version) VALUES (1, 1, '${HASH}', 'résumé.jpg', '{}', '{}', '{"role":null,"alt":null,"caption":"Kept","title":null,"credit":"","longDescription":null}', 1)`,
+  );
+  await old.close();
+  const now = await connect(url);
+  expect(
+    (await SetModel.findAll({ order: [['id', 'ASC']] })).map(({ slots, arranged }) => [slots, arranged]),
+  ).toEqual([
+    [[], true],
+    [['hero'], true],
+  ]);
+  expect((await PhotoModel.findOne())!.words).toEqual({
+    role: null,
+    alt: '',
+    caption: 'Kept',
+    title: '',
+    credit: '',
+    longDescription: '',
+  });
+  expect(await PhotoModel.count({ where: { fileName: 'resume.jpg' } })).toBe(0);
+  expect(await PhotoModel.count({ where: { fileName: 'résumé.jpg' } })).toBe(1);
   await now.close();
 });
