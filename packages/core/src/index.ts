@@ -30,6 +30,7 @@ export * from './plan/plan.ts';
 export * from './plan/ways-out.ts';
 export * from './weight/hull.ts';
 export * from './weight/page-budget.ts';
+export * from './chance/chance.ts';
 export * from './csv/csv.ts';
 export * from './words/text.ts';
 export * from './words/checks/finding.ts';

@@ -1,6 +1,6 @@
 // Fitting straight lines through measured widths: exact, fewest pieces (against all ways to cut), contradictions.
 import { describe, expect, test } from '@jest/globals';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { fitRule, lineThrough, type WidthSample } from './fit.ts';
 import { parseSizes, sizesOf } from './sizes.ts';
 import { widthAt } from './width-rule.ts';

@@ -1,7 +1,7 @@
 // CSS lengths: by hand, against a plain evaluation at many viewports, and mistakes by their character.
 import { describe, expect, test } from '@jest/globals';
 import { cssErrorOf } from '../testing/css-error.ts';
-import { chance, type Chance } from '../testing/random.ts';
+import { chance, type Chance } from '../chance/chance.ts';
 import { INITIAL_CONTEXT, parseLength } from './length.ts';
 import { parseMedia, mediaHolds } from './media.ts';
 import { constant, valueOf, pieceAt, type WidthRule } from './width-rule.ts';

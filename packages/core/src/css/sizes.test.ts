@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { SLOTS } from '../slots/slots.ts';
 import { cssErrorOf } from '../testing/css-error.ts';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { browserSizes, cssLength, cssWidths, parseSizes, sizesOf } from './sizes.ts';
 import { joined, widthAt, type WidthRule } from './width-rule.ts';
 

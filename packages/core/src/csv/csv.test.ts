@@ -1,7 +1,7 @@
 // Cells that spreadsheets would calculate, and the way there and back.
 import { describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { BYTE_ORDER_MARK, readCsv, writeCsv } from './csv.ts';
 
 describe('a table as CSV', () => {

@@ -1,6 +1,6 @@
 // Visible difference: what must hold for any picture, whatever the calibration.
 import { describe, expect, test } from '@jest/globals';
-import { chance, type Chance } from '../testing/random.ts';
+import { chance, type Chance } from '../chance/chance.ts';
 import { bandEnergies, halve } from './bands.ts';
 import { toOpponent, type Pixels } from './opponent.ts';
 import { halved } from './reduce.ts';

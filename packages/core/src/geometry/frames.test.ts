@@ -1,7 +1,7 @@
 // Straightening against search by trying, and frames copied from photo to photo.
 import { describe, expect, test } from '@jest/globals';
 import type { Rect, ShapeId, Size } from '../contract/index.ts';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { copyFrame } from './copy-frame.ts';
 import { cover, cropProblem, ratioOf } from './geometry.ts';
 import { largestTurned, straighten, turnedBox } from './straighten.ts';

@@ -1,6 +1,6 @@
 // Where the subject is: made-up scenes whose subject is known.
 import { describe, expect, test } from '@jest/globals';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import type { Pixels } from '../difference/opponent.ts';
 import { barrierDistance } from './barrier.ts';
 import { blurred, saliencyOf } from './saliency.ts';

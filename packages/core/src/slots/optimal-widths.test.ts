@@ -1,6 +1,6 @@
 // Optimal widths against all subsets, and against what must hold for any demands.
 import { describe, expect, test } from '@jest/globals';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { bestWidths, fewestWidths, surplusOf, type WidthDemand } from './optimal-widths.ts';
 
 /** Least surplus with k widths by trying every subset of the demands that holds the largest. */

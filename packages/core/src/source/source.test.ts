@@ -1,6 +1,6 @@
 // `srcset` as browsers read it, and which candidate they take.
 import { describe, expect, test } from '@jest/globals';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { chosenUrl, chosenWidth, chromiumChoice, ordered } from './choice.ts';
 import { parseSrcset, srcsetOf } from './srcset.ts';
 

@@ -1,7 +1,7 @@
 // Counting colours, what kind of picture follows, and what becomes of it.
 import { describe, expect, test } from '@jest/globals';
 import { samplePhoto } from '../testing/sample.ts';
-import { chance } from '../testing/random.ts';
+import { chance } from '../chance/chance.ts';
 import { contentOf } from './content.ts';
 import { formatsFor, settingsFor } from './format.ts';
 import { treatmentOf } from './kind.ts';

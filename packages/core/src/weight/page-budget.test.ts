@@ -1,6 +1,6 @@
 // Sharing out a page's bytes, against every combination.
 import { describe, expect, test } from '@jest/globals';
-import { chance, type Chance } from '../testing/random.ts';
+import { chance, type Chance } from '../chance/chance.ts';
 import { frontOf, lowerHull, type RatePoint } from './hull.ts';
 import { allocatePage, type PagePicture } from './page-budget.ts';
 

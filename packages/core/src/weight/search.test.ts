@@ -1,6 +1,6 @@
 // Quality search on curves whose truth is known: few encodes, the target met, hardly more bytes than the least.
 import { describe, expect, test } from '@jest/globals';
-import { chance, type Chance } from '../testing/random.ts';
+import { chance, type Chance } from '../chance/chance.ts';
 import { QUALITY_RANGE, typicalLog, typicalQuality, type Curve, type LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
 import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';

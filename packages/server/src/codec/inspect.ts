@@ -207,7 +207,9 @@ const damageOf = ({ complaint }: Opened): string | null =>
 /** What a drawing lost while it was cleaned, as a sentence, or null. */
 async function lossOf(path: string): Promise<string | null> {
   const { cleanSvg } = await import('./svg.ts');
-  const { leftOut } = cleanSvg(await readFile(path, 'utf8'));
+  const { leftOut, wellFormed } = cleanSvg(await readFile(path, 'utf8'));
+  if (!wellFormed)
+    return 'May be damaged: the drawing is no well-formed XML, and a part of it may be missing. Look at it closely, or export it again.';
   if (leftOut === 0) return null;
   return `The drawing shows ${leftOut === 1 ? 'a picture that lies' : `${leftOut} pictures that lie`} in another file, which is left out. Embed it in the drawing and add it again.`;
 }

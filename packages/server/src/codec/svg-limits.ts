@@ -80,9 +80,10 @@ const REACH = ['radius', 'stdDeviation', 'order', 'scale'];
 
 /**
  * Reads through a drawing and adds up what it asks for.
+ * @returns whether it is well-formed; entities that its document type defines are none of this reader's business
  * @throws RefusedError too-heavy, with what there is too much of
  */
-export function checkDrawing(source: string): void {
+export function checkDrawing(source: string): boolean {
   if (source.length > DRAWING_LIMITS.characters) refuse('characters', source.length);
   const counts: Record<'elements' | 'pathData' | 'text' | 'filterSteps', number> = {
     elements: 0,
@@ -99,8 +100,11 @@ export function checkDrawing(source: string): void {
   /** The parts that the open elements belong to, and those elements' own where they have an id. */
   const open: (Part | null)[] = [];
   const parser = new SaxesParser({ xmlns: false });
-  // What is malformed is judged where it is drawn; here only its size counts.
-  parser.on('error', () => undefined);
+  let wellFormed = true;
+  // What is malformed is read on: its size counts all the same.
+  parser.on('error', ({ message }) => {
+    if (!message.includes('undefined entity')) wellFormed = false;
+  });
   parser.on('opentag', ({ name, attributes }) => {
     add('elements', 1);
     if (open.length >= DRAWING_LIMITS.depth) refuse('depth', open.length + 1);
@@ -128,4 +132,5 @@ export function checkDrawing(source: string): void {
   parser.write(source).close();
   const drawn = drawnOf(parts, root);
   if (drawn > DRAWING_LIMITS.drawn) refuse('drawn', drawn);
+  return wellFormed;
 }

@@ -9,6 +9,8 @@ export interface CleanDrawing {
   svg: string;
   /** Pictures that lie elsewhere and were left out. */
   leftOut: number;
+  /** False where a part of it may be missing: what follows a fault is read as well as it can be. */
+  wellFormed: boolean;
 }
 
 let purify: ReturnType<typeof createDOMPurify> | null = null;
@@ -53,7 +55,7 @@ function makePurify(): ReturnType<typeof createDOMPurify> {
  * @throws RefusedError when nothing drawable is left, or the drawing asks for too much.
  */
 export function cleanSvg(source: string): CleanDrawing {
-  checkDrawing(source);
+  const wellFormed = checkDrawing(source);
   purify ??= makePurify();
   leftOut = 0;
   const clean = purify.sanitize(source, {
@@ -67,7 +69,7 @@ export function cleanSvg(source: string): CleanDrawing {
   const svg = /\sxmlns=/.test(clean)
     ? clean
     : clean.replace(/<svg/i, '<svg xmlns="http://www.w3.org/2000/svg"');
-  return { svg, leftOut };
+  return { svg, leftOut, wellFormed };
 }
 
 /** The cleaned drawing, told to be drawn at a size in px. Without a `viewBox` it gets one of its natural size. */

@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { connect as connectTo } from 'node:net';
 import { MembershipModel, PhotoModel, SetModel } from '../database/models.ts';
-import { fuzzRequests } from '../testing/fuzz-requests.ts';
+import { fuzzRequests } from '../../../../bench/src/fuzz/requests.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;

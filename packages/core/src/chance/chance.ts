@@ -1,4 +1,4 @@
-// Seeded chance for property tests: a failure comes again.
+// Seeded chance: what is drawn comes again with the same seed.
 
 export interface Chance {
   /** 0 ≤ value < 1. */

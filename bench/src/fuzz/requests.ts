@@ -1,6 +1,6 @@
 // For tests and benchmarks: requests as nobody should send them, from a seed. Every one must be answered below 500.
 import type { FastifyInstance, InjectOptions } from 'fastify';
-import { chance, type Chance } from '../../../core/src/testing/random.ts';
+import { chance, type Chance } from '@dusky-otter/core';
 
 /** Values that get into every place of a body. */
 const ODD: unknown[] = [
