@@ -30,10 +30,9 @@ export default defineConfig(
         'error',
         { allowNumber: true, allowBoolean: true, allowNullish: true },
       ],
-      '@typescript-eslint/no-confusing-void-expression': [
-        'error',
-        { ignoreArrowShorthand: true, ignoreVoidOperator: true },
-      ],
+      // Handlers end early by returning what a call returns, and plugins are async by their signature.
+      '@typescript-eslint/no-confusing-void-expression': 'off',
+      '@typescript-eslint/require-await': 'off',
       'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
     },
   },

@@ -5,7 +5,20 @@ import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
 import { build, DATABASE, installPackages, needDebian, ROOT, run } from './setup.mjs';
 
-await Promise.all([needDebian(DATABASE), installPackages()]);
+/** Reference decoders of the fuzz, by program. @type {Record<string, Record<string, string>>} */
+const needsOf = {
+  fuzz: {
+    djpeg: 'libjpeg-turbo-progs',
+    pngtopnm: 'netpbm',
+    dwebp: 'webp',
+    gif2rgb: 'giflib-tools',
+    tiffcp: 'libtiff-tools',
+  },
+};
+await Promise.all([
+  needDebian({ ...DATABASE, ...(needsOf[process.argv[2] ?? ''] ?? {}) }),
+  installPackages(),
+]);
 await build();
 if (!run('npx', ['tsc', '-b', 'bench'])) process.exit(1);
 const known = readdirSync(join(ROOT, 'bench/src/runs')).map((name) => name.replace(/\.ts$/, ''));

@@ -16,7 +16,7 @@ const database = await startDatabase(join(folder, 'database'));
 const env = {
   ...process.env,
   PORT: '0',
-  SEED_DEMO: '1',
+  SEED_DEMO: '0',
   DATA_DIR: join(folder, 'data'),
   DATABASE_URL: database.url,
 };
@@ -40,17 +40,19 @@ const browser = await chromium.launch({
 
 /**
  * @param {string} name @param {string} path
- * @param {{ theme?: string, width?: number, before?: (page: import('@playwright/test').Page) => Promise<unknown> }} [options]
+ * @param {{ theme?: string, width?: number, ready?: boolean, before?: (page: import('@playwright/test').Page) => Promise<unknown> }} [options]
  */
-async function shoot(name, path, { theme = 'day', width = 1280, before } = {}) {
+async function shoot(name, path, { theme = 'day', width = 1280, before, ready = true } = {}) {
   const page = await browser.newPage({ viewport: { width, height: 800 } });
   await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
   page.setDefaultTimeout(180_000);
   await page.goto(`${address}${path}`);
-  await page.waitForFunction(() => {
-    const bar = document.querySelector('header [role="progressbar"]');
-    return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
-  });
+  // Where versions are shown, until they are made.
+  if (ready)
+    await page.waitForFunction(() => {
+      const bar = document.querySelector('header [role="progressbar"]');
+      return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
+    });
   await before?.(page);
   await page.waitForFunction(() =>
     [...document.images].every((img) => img.complete || img.loading === 'lazy'),
@@ -63,6 +65,9 @@ const { rows } = /** @type {import('@dusky-otter/core').SetState} */ (
   await (await fetch(`${address}/api/sets/1`)).json()
 );
 const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
+await shoot('first-run', '/', { ready: false });
+await fetch(`${address}/api/demo`, { method: 'POST' });
+await shoot('sites', '/', { ready: false });
 await shoot('worktable', '/sets/1/gather');
 await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
@@ -76,7 +81,7 @@ await shoot('rehearse', '/sets/1/rehearse', {
       .evaluate((img) => /** @type {HTMLImageElement} */ (img).decode()),
 });
 await shoot('download', '/sets/1/hand-over', {
-  before: (page) => page.getByRole('button', { name: 'Download', exact: true }).click(),
+  before: (page) => page.getByRole('button', { name: 'Download the files' }).click(),
 });
 await shoot('describe-phone', '/sets/1/describe', { width: 390 });
 

@@ -47,7 +47,8 @@ for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
   });
 }
 
-let code = null;
+/** @type {number | null} */
+let code;
 for (let failures = 0; ; failures++) {
   const began = Date.now();
   code = await runServer();

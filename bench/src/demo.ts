@@ -42,7 +42,7 @@ export async function demoSet(): Promise<DemoSet> {
     .sort()
     .map((name) => `photos/${name}`)
     .filter((file) => !scenario.photos.some((photo) => photo.file === file));
-  const all = [...scenario.photos, ...others.map((file) => ({ file }) as Scenario['photos'][number])];
+  const all = [...scenario.photos, ...others.map((file) => ({ file }))];
   const photos: DemoSet['photos'] = [];
   for (const [id, { file, focal, slots }] of all.entries()) {
     const path = join(DEMO, file);

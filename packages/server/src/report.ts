@@ -5,6 +5,10 @@ export type Report = (sentence: string, error?: unknown) => void;
 /** To standard error, with the time. */
 export const reportToConsole: Report = (sentence, error) => {
   const cause =
-    error === undefined ? '' : ` ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`;
+    error instanceof Error
+      ? ` ${error.stack ?? error.message}`
+      : error === undefined
+        ? ''
+        : ` ${JSON.stringify(error)}`;
   console.error(`${new Date().toISOString()} ${sentence}${cause}`);
 };

@@ -65,7 +65,7 @@ function splitAtCommas(text: string): string[] {
     if (character === '(') depth++;
     if (character === ')') depth--;
     if (character === ',' && depth <= 0) parts.push('');
-    else parts[parts.length - 1] += character;
+    else parts.push((parts.pop() ?? '') + character);
   }
   return parts;
 }

@@ -117,7 +117,9 @@ export function applyToSet(
   command: SetCommand,
 ): { change: Partial<SetDecisions>; inverse: SetCommand } {
   // Edits that an earlier version kept may hold null for what is to stay.
-  const given = Object.entries(command.change).filter(([, value]) => value !== null && value !== undefined);
+  const given = Object.entries<unknown>(command.change).filter(
+    ([, value]) => value !== null && value !== undefined,
+  );
   const change = Object.fromEntries(given) as Partial<SetDecisions>;
   if (change.name !== undefined && change.name.trim() === '') throw new CommandError('A set needs a name.');
   if (change.slots) checkSlots(change.slots);

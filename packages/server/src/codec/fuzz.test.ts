@@ -95,7 +95,7 @@ test('files that are made to be heavy are refused or done within the limits', as
     heavyFiles().map((file) =>
       inspected(file).then(
         () => [file.kind, 'done'],
-        (error: Error) => [file.kind, error instanceof RefusedError ? error.code : error.message],
+        (error: unknown) => [file.kind, error instanceof RefusedError ? error.code : String(error)],
       ),
     ),
   );

@@ -64,15 +64,15 @@ describe('the pool', () => {
     const first = await job(40);
     const { facts } = await pool.inspect(first);
     const made: MadeVariant[] = [];
-    let looked: Promise<Inspected> | null = null;
+    const looked: Promise<Inspected>[] = [];
     const second = await job(50);
     await pool.render(renderJob(first, facts, 30), (variant) => {
       made.push(variant);
-      looked ??= pool.inspect(second);
+      if (looked.length === 0) looked.push(pool.inspect(second));
     });
     expect(made.length).toBeGreaterThan(0);
     expect(made.length).toBeLessThan(30);
-    expect(await looked).toMatchObject({ facts: { hash: second.hash } });
+    expect(await Promise.all(looked)).toMatchObject([{ facts: { hash: second.hash } }]);
   });
   test('a file that ends two processes is refused, and the next one is looked at', async () => {
     await pool.inspect(await job(10));

@@ -32,11 +32,11 @@ export class Views {
   async areWhole(hash: string): Promise<boolean> {
     const original = await OriginalModel.findByPk(hash);
     if (!original) return true;
+    const { views } = original;
+    if (!views) return false;
     const sizes = ['row', 'bench'] as const;
     const found = await Promise.all(
-      sizes.map(
-        (size) => original.views && this.vault.verified(this.vault.view(hash, size), original.views[size]),
-      ),
+      sizes.map((size) => this.vault.verified(this.vault.view(hash, size), views[size])),
     );
     return found.every((bytes) => bytes !== null);
   }

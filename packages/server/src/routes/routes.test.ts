@@ -162,7 +162,7 @@ describe('sets', () => {
     expect((await post('  ')).statusCode).toBe(400);
     const made = await post('Shop, winter glazes');
     expect(made.statusCode).toBe(201);
-    const state = (await ask(`/api/sets/${made.json<{ id: number }>().id}`)).json();
+    const state = (await ask(`/api/sets/${made.json<{ id: number }>().id}`)).json<object>();
     expect(state).toMatchObject({
       rows: [],
       set: { name: 'Shop, winter glazes', slots: ['column', 'grid'] },

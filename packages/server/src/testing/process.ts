@@ -24,7 +24,7 @@ export async function startServer(env: Record<string, string>): Promise<ServerPr
   });
   const gone = new Promise<void>((done) => child.once('exit', () => done()));
   const address = await new Promise<string>((found, failed) => {
-    createInterface({ input: child.stdout! }).on('line', (line) => {
+    createInterface({ input: child.stdout }).on('line', (line) => {
       const match = /(http:\/\/\S+?)\/?$/.exec(line);
       if (match) found(match[1]!);
     });

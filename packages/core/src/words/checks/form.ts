@@ -26,7 +26,7 @@ function shortened(alt: string): { kept: string; rest: string } | null {
 export const tooLong: WordCheck = ({ words }) => {
   const alt = words.alt.trim();
   // Counted in characters as people count them, not in code units.
-  const length = [...alt].length;
+  const length = Array.from(alt).length;
   if (length <= LONGEST_ALT) return null;
   const short = shortened(alt);
   const keepsRest = words.longDescription.trim() === '';
@@ -66,7 +66,7 @@ function keywordReason(alt: string): string | null {
     const stem = word.replace(/(?:es|s)$/, '');
     counts.set(stem, (counts.get(stem) ?? 0) + 1);
   }
-  const [often, times] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a), ['', 0] as [string, number]);
+  const [often, times] = [...counts].reduce<[string, number]>((a, b) => (b[1] > a[1] ? b : a), ['', 0]);
   if ((times >= 3 && joined < 0.25) || (times >= 4 && joined < 0.3)) {
     return `Says “${often}” ${times} times`;
   }

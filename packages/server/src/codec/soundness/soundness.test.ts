@@ -119,7 +119,7 @@ describe('taken in', () => {
   const damageOf = async (name: string, bytes: Buffer) =>
     takenInto(folder, name, bytes).then(
       ({ facts }) => facts.damage,
-      (error: Error) => `refused: ${error.message}`,
+      (error: unknown) => `refused: ${(error as Error).message}`,
     );
   test('sound files have no mark', async () => {
     expect(await damageOf('sound.jpg', await photo.clone().jpeg().toBuffer())).toBeNull();

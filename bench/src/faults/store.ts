@@ -1,0 +1,48 @@
+// What the faults begin with and end by: a set with photos, and a store that holds what is wanted and nothing else.
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import type { SetState } from '@dusky-otter/core';
+import sharp from 'sharp';
+import type { Rig } from '../rig.ts';
+
+export const sha = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex');
+/** A small photo of its own for every number. */
+export const photo = (n: number) =>
+  sharp({
+    create: { width: 700, height: 500, channels: 3, background: { r: n % 256, g: (n * 7) % 256, b: 90 } },
+  })
+    .jpeg()
+    .toBuffer();
+
+export async function newSet(rig: Rig): Promise<number> {
+  const site = (await (await rig.ask('POST', '/api/sites', { name: 'Gullmoor Pottery' })).json()) as {
+    id: number;
+  };
+  return (
+    (await (await rig.ask('POST', `/api/sites/${site.id}/sets`, { name: 'Faults' })).json()) as { id: number }
+  ).id;
+}
+
+/** Every wanted file is stored byte for byte, and no other is. */
+export function storeEquals({ rows }: SetState, dataDir: string): boolean {
+  const wanted = new Map<string, string | null>(
+    rows.flatMap((row) => row.variants.map((v) => [`${v.key}.${v.format}`, v.contentHash] as const)),
+  );
+  const top = join(dataDir, 'variants');
+  const stored = readdirSync(top).flatMap((folder) =>
+    statSync(join(top, folder)).isDirectory()
+      ? readdirSync(join(top, folder)).map((name) => [name, join(top, folder, name)] as const)
+      : [],
+  );
+  const known = stored.filter(([name]) => wanted.has(name));
+  return (
+    known.length === wanted.size &&
+    known.every(([name, path]) => sha(readFileSync(path)) === wanted.get(name)) &&
+    rows.every(
+      (row) =>
+        sha(readFileSync(join(dataDir, 'originals', row.original.hash.slice(0, 2), row.original.hash))) ===
+        row.original.hash,
+    )
+  );
+}
