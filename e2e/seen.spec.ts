@@ -23,13 +23,13 @@ test('each stop says its own name, next step and page title; its count is its ow
   setId,
 }) => {
   const stops = [
-    ['gather', 'Gather the photos', 'Add photos'],
-    ['frame', 'Frame each photo', 'Next crop to confirm'],
-    ['weigh', 'Weigh the files', 'Next that needs care'],
-    ['describe', 'Describe each photo', 'Next without words'],
-    ['arrange', 'Arrange the photos', 'Next without a place'],
+    ['gather', 'Gather photos', 'Add photos'],
+    ['frame', 'Frame photos', 'Next crop to confirm'],
+    ['weigh', 'Weigh files', 'Next that needs care'],
+    ['describe', 'Describe photos', 'Next without words'],
+    ['arrange', 'Arrange photos', 'Next without a place'],
     ['rehearse', 'Rehearse the page', 'The page is right'],
-    ['hand-over', 'Hand over the files', 'Download the files'],
+    ['hand-over', 'Hand over files', 'Download the files'],
   ] as const;
   for (const [stop, heading, next] of stops) {
     await page.goto(`${server.address}/sets/${setId}/${stop}`);

@@ -61,12 +61,12 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
   await page.close();
 }
 
+await shoot('first-run', '/', { ready: false });
+await fetch(`${address}/api/demo`, { method: 'POST' });
 const { rows } = /** @type {import('@dusky-otter/core').SetState} */ (
   await (await fetch(`${address}/api/sets/1`)).json()
 );
 const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
-await shoot('first-run', '/', { ready: false });
-await fetch(`${address}/api/demo`, { method: 'POST' });
 await shoot('sites', '/', { ready: false });
 await shoot('worktable', '/sets/1/gather');
 await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });

@@ -6,9 +6,15 @@ import { basename, join } from 'node:path';
 import type { Photo, SlotId } from '@dusky-otter/core';
 import { ROOT } from './report.ts';
 
+interface DemoPhoto {
+  file: string;
+  focal?: [number, number];
+  slots?: SlotId[];
+}
+
 interface Scenario {
   slots: SlotId[];
-  photos: { file: string; focal?: [number, number]; slots?: SlotId[] }[];
+  photos: DemoPhoto[];
 }
 
 export interface DemoSet {
@@ -42,7 +48,7 @@ export async function demoSet(): Promise<DemoSet> {
     .sort()
     .map((name) => `photos/${name}`)
     .filter((file) => !scenario.photos.some((photo) => photo.file === file));
-  const all = [...scenario.photos, ...others.map((file) => ({ file }))];
+  const all = [...scenario.photos, ...others.map((file): DemoPhoto => ({ file }))];
   const photos: DemoSet['photos'] = [];
   for (const [id, { file, focal, slots }] of all.entries()) {
     const path = join(DEMO, file);

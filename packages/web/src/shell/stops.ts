@@ -2,13 +2,13 @@
 import { isMild, type Concern, type PhotoRow, type PhotoSet, type Stop } from '@dusky-otter/core';
 
 export const STOPS = [
-  { id: 'gather', name: 'Gather', heading: 'Gather the photos' },
-  { id: 'frame', name: 'Frame', heading: 'Frame each photo' },
-  { id: 'weigh', name: 'Weigh', heading: 'Weigh the files' },
-  { id: 'describe', name: 'Describe', heading: 'Describe each photo' },
-  { id: 'arrange', name: 'Arrange', heading: 'Arrange the photos' },
+  { id: 'gather', name: 'Gather', heading: 'Gather photos' },
+  { id: 'frame', name: 'Frame', heading: 'Frame photos' },
+  { id: 'weigh', name: 'Weigh', heading: 'Weigh files' },
+  { id: 'describe', name: 'Describe', heading: 'Describe photos' },
+  { id: 'arrange', name: 'Arrange', heading: 'Arrange photos' },
   { id: 'rehearse', name: 'Rehearse', heading: 'Rehearse the page' },
-  { id: 'hand-over', name: 'Hand over', heading: 'Hand over the files' },
+  { id: 'hand-over', name: 'Hand over', heading: 'Hand over files' },
 ] as const;
 
 export type StopId = (typeof STOPS)[number]['id'];

@@ -49,11 +49,11 @@ function Filters() {
   const filter = useWork((state) => state.filter);
   const counts = useCounts();
   return (
-    <div role="group" aria-label="Show" className="flex min-w-0 gap-1.5 overflow-x-auto py-1">
+    <div role="group" aria-label="Show" className="flex min-w-0 gap-1 overflow-x-auto py-1">
       {FILTERS.map(({ id, name }) => (
         <button
           key={id}
-          className="chip"
+          className="chip px-2"
           aria-pressed={filter === id}
           onClick={() => useWork.setState({ filter: id })}
         >
