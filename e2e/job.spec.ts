@@ -126,9 +126,15 @@ test('from dropped photos to a page that loads the right files', async ({ page, 
   await page.goto(server.address);
   // First run: a site of one's own, and its first set.
   await expect(page.getByRole('heading', { level: 1 })).toContainText('From a batch of photos to a page');
+  expect(await axeFindings(page), 'first run').toEqual([]);
   await page.getByRole('button', { name: 'Make a site' }).click();
+  expect(await axeFindings(page), 'naming a site').toEqual([]);
   await page.getByRole('textbox', { name: 'Name' }).fill('Gullmoor Pottery');
   await page.getByRole('button', { name: 'Make it' }).click();
+  await page.getByRole('button', { name: 'Rename Gullmoor Pottery' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Gullmoor Pottery, shop');
+  await page.getByRole('button', { name: 'Rename', exact: true }).last().click();
+  await expect(page.getByRole('heading', { name: 'Gullmoor Pottery, shop' })).toBeVisible();
   await page.getByRole('button', { name: 'New set' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('Shop, winter glazes');
   await page.getByRole('button', { name: 'Begin' }).click();

@@ -2,7 +2,7 @@
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import { allMade, drop, expect, rowOf, saved, test } from './application.ts';
+import { allMade, axeFindings, drop, expect, rowOf, saved, test } from './application.ts';
 
 const photo = (shade: number, width = 1200, height = 900) =>
   sharp({ create: { width, height, channels: 3, background: { r: shade, g: 120, b: 90 } } })
@@ -82,6 +82,7 @@ test('a mistyped address says so, with the way on', async ({ page, server, setId
     const response = await page.goto(`${server.address}${path}`);
     expect(response!.status()).toBe(path === '/nowhere' ? 404 : 200);
     await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+    expect(await axeFindings(page), path).toEqual([]);
     await page.getByRole('link', { name: 'Sites and sets' }).click();
     await expect(page.getByRole('heading', { name: 'Gullmoor Pottery' }).first()).toBeVisible();
   }
@@ -157,6 +158,7 @@ test('the bin is emptied for good, after one more question', async ({ page, serv
   await page.keyboard.press('Delete');
   await page.getByRole('button', { name: 'Bin 1' }).click();
   await page.getByRole('button', { name: 'Empty the bin' }).click();
+  expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Keep them' }).click();
   await page.getByRole('button', { name: 'Empty the bin' }).click();
   await page.getByRole('button', { name: 'Delete for good' }).click();

@@ -1,5 +1,6 @@
 // Picture files as a broken card, a cut download or a stranger would leave them, from a seed; and a judge of what became of them.
-import { readFile } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { chance, type Chance } from '@dusky-otter/core';
 import sharp from 'sharp';
@@ -7,6 +8,25 @@ import sharp from 'sharp';
 export interface SoundFile {
   kind: string;
   bytes: Buffer;
+}
+
+let count = 0;
+
+/** Writes a file into a folder; what a codec process needs to look at it. */
+export async function lookAt({ bytes }: SoundFile, folder: string) {
+  const path = join(folder, String(++count));
+  await writeFile(path, bytes);
+  const hash = createHash('sha256').update(bytes).digest('hex');
+  const views = { row: `${path}.row`, bench: `${path}.bench` };
+  return {
+    kind: 'inspect' as const,
+    path,
+    hash,
+    bytes: bytes.length,
+    limitPixels: 1e8,
+    incoming: folder,
+    views,
+  };
 }
 
 const SIDE = 260;

@@ -156,7 +156,7 @@ function mutated(right: FuzzedRequest, { pick, whole, next }: Chance): FuzzedReq
     };
   let body: unknown = payload;
   for (let i = whole(1, 2); i > 0; i--) body = withAt(body, pick(placesIn(body)), pick(ODD));
-  return { ...right, payload: (body ?? {}), headers: { 'content-type': 'application/json' } };
+  return { ...right, payload: body ?? {}, headers: { 'content-type': 'application/json' } };
 }
 
 export interface RequestFuzz {

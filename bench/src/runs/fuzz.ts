@@ -1,6 +1,5 @@
 // Ten thousand broken and heavy files through the codec processes, and thousands of wrong requests through the routes.
-import { createHash } from 'node:crypto';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEFAULT_POLICY } from '@dusky-otter/core';
@@ -19,6 +18,7 @@ import {
   brokenFiles,
   differenceOf,
   heavyFiles,
+  lookAt,
   soundFiles,
   type SoundFile,
 } from '../fuzz/files.js';
@@ -44,29 +44,18 @@ const sampling = setInterval(() => {
   }
 }, 50);
 
-let count = 0;
-async function inspected({ bytes }: SoundFile) {
-  const path = join(folder, String(++count));
-  await writeFile(path, bytes);
-  const hash = createHash('sha256').update(bytes).digest('hex');
-  const views = { row: `${path}.row`, bench: `${path}.bench` };
+let slowest = 0;
+
+async function inspected(file: SoundFile) {
+  const job = await lookAt(file, folder);
   const from = performance.now();
   try {
-    const { facts } = await pool.inspect({
-      kind: 'inspect',
-      path,
-      hash,
-      bytes: bytes.length,
-      limitPixels: 1e8,
-      incoming: folder,
-      views,
-    });
-    return { facts, view: await readFile(views.row), path, ms: performance.now() - from };
+    const { facts } = await pool.inspect(job);
+    return { facts, view: await readFile(job.views.row), path: job.path };
   } finally {
     slowest = Math.max(slowest, performance.now() - from);
   }
 }
-let slowest = 0;
 
 interface Row {
   files: number;

@@ -10,6 +10,7 @@ import {
   brokenFiles,
   differenceOf,
   heavyFiles,
+  lookAt,
   soundFiles,
   type SoundFile,
 } from '../../../../bench/src/fuzz/files.ts';
@@ -31,22 +32,10 @@ afterAll(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
-let count = 0;
-async function inspected({ bytes }: SoundFile): Promise<Inspected & { view: Buffer }> {
-  const path = join(folder, String(++count));
-  await writeFile(path, bytes);
-  const hash = createHash('sha256').update(bytes).digest('hex');
-  const views = { row: `${path}.row`, bench: `${path}.bench` };
-  const result = await pool.inspect({
-    kind: 'inspect',
-    path,
-    hash,
-    bytes: bytes.length,
-    limitPixels: 1e8,
-    incoming: folder,
-    views,
-  });
-  return { ...result, view: await readFile(views.row) };
+async function inspected(file: SoundFile): Promise<Inspected & { view: Buffer }> {
+  const job = await lookAt(file, folder);
+  const result = await pool.inspect(job);
+  return { ...result, view: await readFile(job.views.row) };
 }
 
 /** What the strict decoder says to the whole file, without any shortcut on the way. */

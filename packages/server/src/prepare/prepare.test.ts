@@ -157,6 +157,28 @@ describe('the preparer', () => {
     await server.prepared();
     expect((await server.state()).preparation).toMatchObject({ failed: 0, made: preparation.wanted });
   });
+  test('a made file that can’t be noted is said, ends nothing, and is made when somebody asks again', async () => {
+    const { stored, preparer } = server.parts;
+    const add = stored.add.bind(stored);
+    stored.add = () => Promise.reject(new Error('The note was lost.'));
+    await server.edit({
+      label: 'slots',
+      commands: [{ kind: 'slots', photo: id, slots: ['viewer'] }],
+      photos: { [id]: (await server.state()).rows[0]!.version },
+    });
+    await server.prepared();
+    expect((await server.state()).rows[0]!.variants[0]!.failure).toContain('The note was lost.');
+    stored.add = add;
+    preparer.pause(server.setId, false);
+    await server.prepared();
+    expect((await server.state()).preparation).toMatchObject({ failed: 0 });
+  });
+  test('a set whose wants can’t be found is reported by who does not wait for them', async () => {
+    const { preparer } = server.parts;
+    preparer.reconcile = () => Promise.reject(new Error('Out of reach.'));
+    await preparer.reconcileSoon(server.setId);
+    expect(server.reports.at(-1)).toContain(`Set ${server.setId} could not be read`);
+  });
   test('an original that was damaged on disk is said, not published', async () => {
     const { original } = (await server.state()).rows[0]!;
     await writeFile(server.parts.vault.original(original.hash), 'damaged');

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client.ts';
-import { NameSheet } from './NameSheet.tsx';
+import { NewSite } from './NewSite.tsx';
 
 /** Makes the demo; it is a moment's work, since its photos are taken in like any others. */
 export function DemoButton({ main = false }: { main?: boolean }) {
@@ -33,7 +33,6 @@ export function DemoButton({ main = false }: { main?: boolean }) {
 }
 
 export function FirstRun({ onMade }: { onMade: () => void }) {
-  const [naming, setNaming] = useState(false);
   return (
     <section
       className="mx-auto grid max-w-[720px] gap-6 px-6 py-14 max-[700px]:py-8"
@@ -50,9 +49,7 @@ export function FirstRun({ onMade }: { onMade: () => void }) {
         <div className="grid content-start justify-items-start gap-2">
           <h2 className="text-[17px] font-[620]">Your own site</h2>
           <p className="text-ink-2">A site holds its sets, and a set the photos of one page.</p>
-          <button className="btn btn-main" onClick={() => setNaming(true)}>
-            Make a site
-          </button>
+          <NewSite onMade={onMade} main />
         </div>
         <div className="grid content-start justify-items-start gap-2">
           <h2 className="text-[17px] font-[620]">Or look first</h2>
@@ -62,18 +59,6 @@ export function FirstRun({ onMade }: { onMade: () => void }) {
           <DemoButton />
         </div>
       </div>
-      <NameSheet
-        open={naming}
-        onClose={() => setNaming(false)}
-        title="Make a site"
-        about="The website that you prepare photos for."
-        example="Gullmoor Pottery"
-        action="Make it"
-        onName={async (name) => {
-          await api.newSite(name);
-          onMade();
-        }}
-      />
     </section>
   );
 }

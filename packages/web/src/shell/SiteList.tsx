@@ -8,6 +8,7 @@ import { StateTag } from '../ui/marks.tsx';
 import { DemoButton, FirstRun } from './FirstRun.tsx';
 import { Masthead } from './Masthead.tsx';
 import { NameSheet } from './NameSheet.tsx';
+import { NewSite } from './NewSite.tsx';
 
 function SetLine({ set }: { set: SetSummary }) {
   const picture = (
@@ -93,29 +94,6 @@ function SiteSection({ site, onChange }: { site: SiteWithSets; onChange: () => v
         }}
       />
     </section>
-  );
-}
-
-function NewSite({ onMade }: { onMade: () => void }) {
-  const [naming, setNaming] = useState(false);
-  return (
-    <>
-      <button className="btn" onClick={() => setNaming(true)}>
-        Make a site
-      </button>
-      <NameSheet
-        open={naming}
-        onClose={() => setNaming(false)}
-        title="Make a site"
-        about="The website that you prepare photos for."
-        example="Sallowick Rowing Club"
-        action="Make it"
-        onName={async (name) => {
-          await api.newSite(name);
-          onMade();
-        }}
-      />
-    </>
   );
 }
 
