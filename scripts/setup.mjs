@@ -26,7 +26,7 @@ export function run(command, args, env = process.env) {
  * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} [env]
  * @returns {Promise<boolean>}
  */
-function runBeside(command, args, env = process.env) {
+export function runBeside(command, args, env = process.env) {
   return new Promise((done) => {
     const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env });
     child.once('error', () => done(false));

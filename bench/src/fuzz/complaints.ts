@@ -8,7 +8,7 @@ const COMMANDS: Record<string, (path: string) => [string, ...string[]]> = {
   webp: (path) => ['dwebp', '-quiet', path, '-o', '/dev/null'],
   'webp moving': (path) => ['webpinfo', '-quiet', path],
   gif: (path) => ['gif2rgb', '-o', '/dev/null', path],
-  tiff: (path) => ['tiffcp', path, '/dev/null'],
+  tiff: (path) => ['tiffcp', path, `${path}.copy`],
 };
 
 /** What the reference decoder of a kind complains of, or null: nothing, or there is none. */

@@ -102,7 +102,7 @@ async function judge(file: SoundFile): Promise<void> {
         examples.push(`${file.kind}: ${said}`);
       }
     } else row.same += 1;
-    await Promise.all(['', '.row', '.bench'].map((end) => rm(`${path}${end}`, { force: true })));
+    await Promise.all(['', '.row', '.bench', '.copy'].map((end) => rm(`${path}${end}`, { force: true })));
   } catch (error) {
     row.refused += 1;
     if (!(error instanceof RefusedError)) crashes += 1;

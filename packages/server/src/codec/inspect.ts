@@ -10,7 +10,7 @@ import {
   type PictureContent,
   type Size,
 } from '@dusky-otter/core';
-import type { Metadata } from 'sharp';
+import sharp, { type Metadata } from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
 import { findWords } from './found-words.ts';
@@ -204,12 +204,27 @@ const damageOf = ({ complaint }: Opened): string | null =>
   complaint &&
   `May be damaged: ${complaint.sentence}${complaint.share < 1 ? `, about ${Math.max(1, Math.round((1 - complaint.share) * 100))} % of the picture is missing` : ''}. Look at it closely, or copy it from the camera again.`;
 
+const BROKEN_DRAWING =
+  'May be damaged: the drawing is no well-formed XML, and a part of it may be missing. Look at it closely, or export it again.';
+
+/** Whether the drawing can be read as it is, too: cleaning mends some faults, and what stood there may be lost. */
+async function isDrawable(source: Buffer): Promise<boolean> {
+  // Entities of its own are the cleaner's business: spelled out they can be of any length.
+  if (source.includes('<!ENTITY')) return true;
+  return sharp(source, { failOn: 'warning', limitInputPixels: false })
+    .metadata()
+    .then(
+      () => true,
+      () => false,
+    );
+}
+
 /** What a drawing lost while it was cleaned, as a sentence, or null. */
 async function lossOf(path: string): Promise<string | null> {
   const { cleanSvg } = await import('./svg.ts');
-  const { leftOut, wellFormed } = cleanSvg(await readFile(path, 'utf8'));
-  if (!wellFormed)
-    return 'May be damaged: the drawing is no well-formed XML, and a part of it may be missing. Look at it closely, or export it again.';
+  const source = await readFile(path);
+  const { leftOut, wellFormed } = cleanSvg(source.toString());
+  if (!wellFormed || !(await isDrawable(source))) return BROKEN_DRAWING;
   if (leftOut === 0) return null;
   return `The drawing shows ${leftOut === 1 ? 'a picture that lies' : `${leftOut} pictures that lie`} in another file, which is left out. Embed it in the drawing and add it again.`;
 }

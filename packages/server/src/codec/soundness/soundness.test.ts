@@ -9,6 +9,7 @@ import { takenInto } from '../../testing/taken.ts';
 import { gifComplaint } from './gif.ts';
 import { jpegComplaint, progressiveScans } from './jpeg.ts';
 import { pngComplaint } from './png.ts';
+import { webpComplaint } from './webp.ts';
 
 let folder: string;
 let photo: Sharp;
@@ -102,6 +103,31 @@ describe('a GIF', () => {
     const taller = Buffer.from(file);
     taller.writeUInt16LE(taller.readUInt16LE(at + 7) + 1, at + 7);
     expect(gifComplaint(taller)!.sentence).toMatch(/garbled/);
+  });
+});
+
+describe('a WebP', () => {
+  test('still, lossless or moving is sound; chunks that don’t fit are found', async () => {
+    const moving = await sharp(await readFile(join(DEMO, 'special/wheel.gif')), { animated: true })
+      .resize(60)
+      .webp()
+      .toBuffer();
+    const still = await photo.clone().webp().toBuffer();
+    const described = await photo
+      .clone()
+      .webp({ lossless: true })
+      .withMetadata({ orientation: 1 })
+      .toBuffer();
+    for (const file of [moving, still, described]) expect(webpComplaint(file)).toBeNull();
+    const frame = moving.indexOf('ANMF');
+    const renamed = Buffer.from(moving);
+    renamed.write('XXXX', frame + 24, 'latin1');
+    const longer = Buffer.from(moving);
+    longer.writeUInt32LE(longer.readUInt32LE(frame + 4) + 40, frame + 4);
+    const unsaid = Buffer.from(moving);
+    unsaid[20] = unsaid[20]! & ~2;
+    for (const file of [renamed, longer, unsaid]) expect(webpComplaint(file)?.sentence).toMatch(/garbled/);
+    expect(webpComplaint(still.subarray(0, still.length - 9))?.share).toBe(0);
   });
 });
 

@@ -5,6 +5,7 @@ import type { Complaint } from './complaint.ts';
 import { gifComplaint } from './gif.ts';
 import { jpegComplaint, progressiveScans } from './jpeg.ts';
 import { pngComplaint } from './png.ts';
+import { webpComplaint } from './webp.ts';
 
 /** Scans after which a progressive JPEG shows the whole picture, if not yet sharply. */
 const ENOUGH_SCANS = 3;
@@ -31,8 +32,11 @@ export async function complaintOf(
       return gifComplaint(await readFile(path)) ?? (decoded ? null : { sentence: '', share: 0 });
     case 'png':
       return decoded ? null : pngComplaint(await readFile(path));
-    // Their decoders either read all of it or nothing.
     case 'webp':
+      return decoded
+        ? webpComplaint(await readFile(path))
+        : { sentence: 'its data makes no sense', share: 0 };
+    // Their decoders either read all of it or nothing.
     case 'avif':
     case 'tiff':
     case 'svg':
