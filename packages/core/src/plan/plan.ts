@@ -21,7 +21,7 @@ import { formatsFor, settingsFor } from '../weight/format.ts';
 import { treatmentOf } from '../weight/kind.ts';
 
 /** Raised when rendering changes in a way that makes stored variants wrong. */
-export const PIPELINE_VERSION = 3;
+export const PIPELINE_VERSION = 2;
 
 /** Everything a variant's pixels and bytes depend on. */
 export interface KeyParts {

@@ -19,7 +19,7 @@ export const offsetOf = (
 /** Aimed at below the target, so that a curve's small bumps don't lift it above. */
 const AIM = 0.925;
 /** A file this near below the target is not searched further: one more encode would save a few per cent at best. */
-const NEAR = 0.82;
+const NEAR = 0.85;
 /** With a file this near below the target the last encode may be bold. */
 const FAIR = 0.8;
 /** In ln D: aimed lower by this for each failure after the first, and for the last encode. */
