@@ -3,6 +3,7 @@ import type { PhotoRow, PhotoSet, EditDepth } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { SetModel } from '../database/models.ts';
+import { patiently } from '../database/patience.ts';
 import { depthOf, findSet, loadPhotos, photoSetOf, rowsOf } from '../sets/rows.ts';
 import { checked, EditDto, idFrom } from './dto.ts';
 
@@ -35,23 +36,27 @@ export const editRoutes =
       return result;
     };
 
+    /** Carries out a change and answers; where the database is away for a moment, it waits instead of failing. */
+    const changed = async (setId: number, change: () => Promise<number[]>): Promise<EditAnswer> => {
+      const before = await patiently(() => findSet(setId));
+      const photoIds = await change();
+      return patiently(() => answer(setId, before, photoIds));
+    };
+
     app.post('/sets/:id/edits', async (request: ById) => {
       const setId = idFrom(request.params.id);
       const { label, commands, photos, set } = checked(EditDto, request.body);
-      const before = await findSet(setId);
       const seen = { photos, ...(set !== undefined && { set }) };
-      return answer(setId, before, await parts.edits.perform(setId, { label, commands }, seen, 'editor'));
+      return changed(setId, () => parts.edits.perform(setId, { label, commands }, seen, 'editor'));
     });
 
     app.post('/sets/:id/undo', async (request: ById) => {
       const setId = idFrom(request.params.id);
-      const before = await findSet(setId);
-      return answer(setId, before, await parts.edits.undo(setId));
+      return changed(setId, () => parts.edits.undo(setId));
     });
 
     app.post('/sets/:id/redo', async (request: ById) => {
       const setId = idFrom(request.params.id);
-      const before = await findSet(setId);
-      return answer(setId, before, await parts.edits.redo(setId));
+      return changed(setId, () => parts.edits.redo(setId));
     });
   };
