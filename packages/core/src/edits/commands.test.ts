@@ -64,10 +64,22 @@ describe('set commands', () => {
     expect(changed).not.toEqual(set);
     expect({ ...changed, ...applyToSet(changed, applied.inverse).change }).toEqual(set);
   });
-  test.each([[{ order: [4, 7] }], [{ order: [4, 4, 7] }], [{ order: [4, 7, 8] }], [{ name: '  ' }]])(
-    '%j is refused',
-    (change) => {
-      expect(() => applyToSet(set, { kind: 'set', change })).toThrow(CommandError);
-    },
-  );
+  test.each([
+    [
+      [9, 4],
+      [9, 4, 7],
+    ],
+    [
+      [7, 8, 4],
+      [7, 4, 9],
+    ],
+    [[], [4, 7, 9]],
+  ])('an order %j that is older than the set becomes %j, and is taken back whole', (order, becomes) => {
+    const { change, inverse } = applyToSet(set, { kind: 'set', change: { order } });
+    expect(change.order).toEqual(becomes);
+    expect(inverse).toEqual({ kind: 'set', change: { order: [4, 7, 9] } });
+  });
+  test.each([[{ order: [4, 4, 7] }], [{ name: '  ' }]])('%j is refused', (change) => {
+    expect(() => applyToSet(set, { kind: 'set', change })).toThrow(CommandError);
+  });
 });
