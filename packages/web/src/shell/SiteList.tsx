@@ -43,11 +43,9 @@ function SiteSection({ site, onChange }: { site: SiteWithSets; onChange: () => v
   const [asking, setAsking] = useState<'set' | 'name' | null>(null);
   const navigate = useNavigate();
   return (
-    <section className="mx-auto max-w-[860px] px-6 pt-8 max-[700px]:px-3" aria-labelledby={`site-${site.id}`}>
+    <div className="mx-auto max-w-[860px] px-6 pt-8 max-[700px]:px-3">
       <div className="flex flex-wrap items-center gap-3 border-b border-rule-strong pb-3">
-        <h2 id={`site-${site.id}`} className="text-[22px] font-[620]">
-          {site.name}
-        </h2>
+        <h2 className="text-[22px] font-[620]">{site.name}</h2>
         <button className="chip" onClick={() => setAsking('name')} aria-label={`Rename ${site.name}`}>
           Rename
         </button>
@@ -93,7 +91,7 @@ function SiteSection({ site, onChange }: { site: SiteWithSets; onChange: () => v
           onChange();
         }}
       />
-    </section>
+    </div>
   );
 }
 
