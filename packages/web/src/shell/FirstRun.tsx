@@ -5,7 +5,7 @@ import { api } from '../api/client.ts';
 import { NewSite } from './NewSite.tsx';
 
 /** Makes the demo; it is a moment's work, since its photos are taken in like any others. */
-export function DemoButton({ main = false }: { main?: boolean }) {
+export function DemoButton() {
   const [state, setState] = useState<{ busy: boolean; problem: string | null }>({
     busy: false,
     problem: null,
@@ -22,7 +22,7 @@ export function DemoButton({ main = false }: { main?: boolean }) {
   };
   return (
     <span className="inline-flex flex-wrap items-center gap-2">
-      <button className={`btn ${main ? 'btn-main' : ''}`} disabled={state.busy} onClick={() => void unpack()}>
+      <button className="btn" disabled={state.busy} onClick={() => void unpack()}>
         {state.busy ? 'Unpacking the pottery’s photos…' : 'Try it with the pottery’s 14 photos'}
       </button>
       <span role="alert" className="text-rust">
