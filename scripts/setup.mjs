@@ -10,7 +10,12 @@ export const ROOT = resolve(import.meta.dirname, '..');
 const STAMPS = join(ROOT, 'node_modules', '.dusky-otter');
 
 /** What the application itself needs of Debian's packages: the server's programs, and none of the service around them. */
-export const DATABASE = { mariadbd: 'mariadb-server-core', 'mariadb-install-db': 'mariadb-server-core' };
+export const DATABASE = {
+  mariadbd: 'mariadb-server-core',
+  'mariadb-install-db': 'mariadb-server-core',
+  // A script that mariadb-install-db calls; it is packed with the clients.
+  my_print_defaults: 'mariadb-client-core',
+};
 
 /**
  * Runs a command to its end, showing what it prints.
