@@ -19,9 +19,9 @@ async function application(round: number): Promise<{ time: number; state: SetSta
   const url = new URL(process.env.DATABASE_URL!);
   const { Sequelize } = await import('sequelize');
   const admin = new Sequelize(url.href, { dialect: 'mariadb', logging: false });
-  await admin.query(`CREATE DATABASE round_${round}`);
+  await admin.query(`CREATE DATABASE test_round_${round}`);
   await admin.close();
-  url.pathname = `/round_${round}`;
+  url.pathname = `/test_round_${round}`;
   const server = await startServer({
     CODEC_WORKERS: String(WORKERS),
     DATA_DIR: dataDir,
