@@ -17,7 +17,10 @@ module.exports = {
       name: 'core-few-packages',
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(@noble/hashes|slugify|papaparse)/' },
+      to: {
+        path: 'node_modules',
+        pathNot: 'node_modules/(@noble/hashes|slugify|papaparse|fractional-indexing)/',
+      },
     },
     {
       name: 'web-not-server',

@@ -39,7 +39,7 @@ test('each stop says its own name, next step and page title; its count is its ow
   }
   await page.goto(`${server.address}/sets/${setId}/frame`);
   await page.getByRole('button', { name: 'Next crop to confirm' }).click();
-  await expect(page.getByText('Focal point is a guess')).toBeVisible();
+  await expect(page.getByText('○ Focal point is a guess')).toBeVisible();
 });
 
 test('Arrange, Rehearse and Hand over are done by their work, and undone by a change', async ({

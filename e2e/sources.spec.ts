@@ -3,11 +3,11 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, test, type Browser } from '@playwright/test';
 import sharp from 'sharp';
-import { pictureMarkup, SLOTS, stylesheet, variantSentTo } from '../packages/core/src/index.ts';
+import { pictureMarkup, SHIPPED_SLOTS, stylesheet, variantSentTo } from '../packages/core/src/index.ts';
 import type { PhotoRow, SlotId } from '../packages/core/src/contract/index.ts';
-import { sampleRow } from '../packages/core/src/testing/sample.ts';
+import { CONTEXT, sampleRow } from '../packages/core/src/testing/sample.ts';
 
-const ALL: SlotId[] = SLOTS.map((slot) => slot.id);
+const ALL: SlotId[] = SHIPPED_SLOTS.map((slot) => slot.id);
 /** A large wide photo, and an upright one that is smaller than some places want. */
 const ROWS: PhotoRow[] = [sampleRow(ALL, { id: 1 }), sampleRow(ALL, { id: 2 }, { width: 900, height: 1300 })];
 
@@ -19,9 +19,9 @@ const VIEWPORTS = [
 const DENSITIES = [1, 1.5, 2, 3];
 
 const page = `<!doctype html><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<style>${stylesheet()}</style>
+<style>${stylesheet(CONTEXT)}</style>
 ${ROWS.flatMap((row) =>
-  SLOTS.map(
+  SHIPPED_SLOTS.map(
     (slot) =>
       `<figure id="p${row.id}-${slot.id}" class="photo photo-${slot.id}">${pictureMarkup({
         row,
@@ -83,7 +83,7 @@ for (const density of DENSITIES) {
         viewport,
         Object.fromEntries(
           ROWS.flatMap((row) =>
-            SLOTS.map((slot) => {
+            SHIPPED_SLOTS.map((slot) => {
               const sent = variantSentTo(row, slot, { viewport, density })!;
               const { shape, width, format } = sent;
               return [

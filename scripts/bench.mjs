@@ -1,5 +1,5 @@
 // npm run bench -- NAME: runs one benchmark, or all of them, on a database and a data directory of their own.
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
@@ -14,7 +14,10 @@ const needsOf = {
     gif2rgb: 'giflib-tools',
     tiffcp: 'libtiff-tools',
   },
+  scale: { chromium: 'chromium' },
 };
+/** Benchmarks whose data is costly to make: it is kept from one run to the next. @type {Record<string, string>} */
+const keptIn = { scale: join(ROOT, '.data-bench-scale') };
 await Promise.all([
   needDebian({ ...DATABASE, ...(needsOf[process.argv[2] ?? ''] ?? {}) }),
   installPackages(),
@@ -30,7 +33,8 @@ if (unknown) {
 }
 let good = true;
 for (const name of asked.length > 0 ? asked : known) {
-  const folder = mkdtempSync(join(tmpdir(), 'otter-bench-'));
+  const folder = keptIn[name] ?? mkdtempSync(join(tmpdir(), 'otter-bench-'));
+  mkdirSync(folder, { recursive: true });
   const database = await startDatabase(join(folder, 'database'), { forTests: true });
   const env = {
     ...process.env,
@@ -40,6 +44,6 @@ for (const name of asked.length > 0 ? asked : known) {
   };
   good = run(process.execPath, [join(ROOT, `bench/dist/runs/${name}.js`)], env) && good;
   await database.stop();
-  rmSync(folder, { recursive: true, force: true });
+  if (!keptIn[name]) rmSync(folder, { recursive: true, force: true });
 }
 process.exitCode = good ? 0 : 1;

@@ -63,9 +63,8 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
 
 await shoot('first-run', '/', { ready: false });
 await fetch(`${address}/api/demo`, { method: 'POST' });
-const { rows } = /** @type {import('@dusky-otter/core').SetState} */ (
-  await (await fetch(`${address}/api/sets/1`)).json()
-);
+const { wholeSet } = await import('@dusky-otter/core');
+const { rows } = await wholeSet(async (path) => (await fetch(`${address}${path}`)).json(), 1);
 const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
 await shoot('sites', '/', { ready: false });
 await shoot('worktable', '/sets/1/gather');

@@ -3,7 +3,17 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, readdir, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import type { Photo, SlotId } from '@dusky-otter/core';
+import {
+  DEFAULT_DEVICES,
+  DEFAULT_POLICY,
+  firstFrame,
+  placementsFor,
+  positions,
+  SHIPPED_SLOTS,
+  type Photo,
+  type PlanContext,
+  type SlotId,
+} from '@dusky-otter/core';
 import { ROOT } from './report.ts';
 
 interface DemoPhoto {
@@ -22,6 +32,14 @@ export interface DemoSet {
   /** Those of the demo's set, then the other demo photos at the set's slots. */
   photos: (Photo & { path: string; inSet: boolean })[];
 }
+
+/** A site as it begins. */
+export const FIRST_CONTEXT: PlanContext = {
+  slots: SHIPPED_SLOTS,
+  devices: DEFAULT_DEVICES,
+  policy: DEFAULT_POLICY,
+  languages: ['en'],
+};
 
 const DEMO = join(ROOT, 'demo');
 
@@ -49,6 +67,7 @@ export async function demoSet(): Promise<DemoSet> {
     .map((name) => `photos/${name}`)
     .filter((file) => !scenario.photos.some((photo) => photo.file === file));
   const all = [...scenario.photos, ...others.map((file): DemoPhoto => ({ file }))];
+  const keys = positions(all.length);
   const photos: DemoSet['photos'] = [];
   for (const [id, { file, focal, slots }] of all.entries()) {
     const path = join(DEMO, file);
@@ -59,10 +78,11 @@ export async function demoSet(): Promise<DemoSet> {
       version: 1,
       fileName: basename(file),
       original,
-      focal: { x, y, confirmed: focal !== undefined },
-      crops: {},
+      frame: { ...firstFrame({ x, y }), focal: { x, y, confirmed: focal !== undefined } },
+      quality: {},
       words: { role: null, alt: '', caption: '', title: '', credit: '', longDescription: '' },
-      slots: slots ?? null,
+      placements: placementsFor({ placements: null }, slots ?? null),
+      position: keys[id]!,
       binned: false,
       path,
       inSet: id < scenario.photos.length,

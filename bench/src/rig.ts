@@ -3,7 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import type { SetState } from '@dusky-otter/core';
+import { wholeSet, type WholeSet } from '@dusky-otter/core';
 import { ROOT } from './report.ts';
 
 export type Part = 'server' | 'codec' | 'database' | 'start script';
@@ -101,14 +101,16 @@ export class Rig {
     });
   }
 
-  async state(set: number): Promise<SetState> {
-    const answer = await this.ask('GET', `/api/sets/${set}`);
-    if (!answer.ok) throw new Error(`The set answers ${answer.status}.`);
-    return (await answer.json()) as SetState;
+  async state(set: number): Promise<WholeSet> {
+    return wholeSet(async (path) => {
+      const answer = await this.ask('GET', path);
+      if (!answer.ok) throw new Error(`The set answers ${answer.status}.`);
+      return answer.json();
+    }, set);
   }
 
   /** Resolves once every wanted version is there or has failed. */
-  async settled(set: number): Promise<SetState> {
+  async settled(set: number): Promise<WholeSet> {
     for (const from = performance.now(); ; await pause(200)) {
       const state = await this.state(set).catch(() => null);
       const { wanted = 1, made = 0, failed = 0 } = state?.preparation ?? {};

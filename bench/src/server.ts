@@ -4,7 +4,7 @@ import { createInterface } from 'node:readline';
 import { resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
-import type { SetEvent, SetState } from '@dusky-otter/core';
+import { wholeSet, type SetEvent, type WholeSet } from '@dusky-otter/core';
 import { ROOT } from './report.ts';
 
 export interface RunningServer {
@@ -12,7 +12,7 @@ export interface RunningServer {
   address: string;
   /** Milliseconds (performance.now) at which the address was printed. */
   readyAt: number;
-  state: (setId: number) => Promise<SetState>;
+  state: (setId: number) => Promise<WholeSet>;
   end: () => Promise<void>;
 }
 
@@ -35,7 +35,7 @@ export async function startServer(env: Record<string, string> = {}): Promise<Run
     child,
     address,
     readyAt: performance.now(),
-    state: async (setId) => (await (await fetch(`${address}/api/sets/${setId}`)).json()) as SetState,
+    state: (setId) => wholeSet(async (path) => (await fetch(`${address}${path}`)).json(), setId),
     end: () =>
       new Promise((done) => {
         child.once('exit', () => done());
@@ -44,8 +44,24 @@ export async function startServer(env: Record<string, string> = {}): Promise<Run
   };
 }
 
+async function post(server: RunningServer, path: string, body: object): Promise<{ id: number }> {
+  const response = await fetch(`${server.address}${path}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(`${path} answers ${response.status}.`);
+  return (await response.json()) as { id: number };
+}
+
+/** Makes a set in a site of its own. @returns its id */
+export async function newSet(server: RunningServer, name: string): Promise<number> {
+  const site = await post(server, '/api/sites', { name: 'Gullmoor Pottery' });
+  return (await post(server, `/api/sites/${site.id}/sets`, { name })).id;
+}
+
 /** Listens until every wanted version of a set is made. @throws Error when one failed. */
-export async function prepared(server: RunningServer, setId: number): Promise<SetState> {
+export async function prepared(server: RunningServer, setId: number): Promise<WholeSet> {
   const response = await fetch(`${server.address}/api/sets/${setId}/events`);
   const events = Readable.fromWeb(response.body as ReadableStream<Uint8Array>);
   // The stream is left while it is open: that it then ends is no error.

@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { SetState } from '@dusky-otter/core';
+import type { WholeSet } from '@dusky-otter/core';
 import sharp from 'sharp';
 import type { Rig } from '../rig.ts';
 
@@ -25,7 +25,7 @@ export async function newSet(rig: Rig): Promise<number> {
 }
 
 /** Every wanted file is stored byte for byte, and no other is. */
-export function storeEquals({ rows }: SetState, dataDir: string): boolean {
+export function storeEquals({ rows }: WholeSet, dataDir: string): boolean {
   const wanted = new Map<string, string | null>(
     rows.flatMap((row) => row.variants.map((v) => [`${v.key}.${v.format}`, v.contentHash] as const)),
   );

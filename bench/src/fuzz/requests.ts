@@ -1,6 +1,6 @@
 // For tests and benchmarks: requests as nobody should send them, from a seed. Every one must be answered below 500.
 import type { FastifyInstance, InjectOptions } from 'fastify';
-import { chance, type Chance } from '@dusky-otter/core';
+import { chance, SHIPPED_SLOTS, type Chance, type PhotoPage } from '@dusky-otter/core';
 
 /** A request to the routes; its address is always text here. */
 type FuzzedRequest = InjectOptions & { url: string };
@@ -38,10 +38,27 @@ const ODD: unknown[] = [
 
 /** A body that is right, for every way in. `photo` and `set` are ids that exist. */
 function rightRequests(set: number, photo: number, site: number, version: number): FuzzedRequest[] {
+  let token = 0;
+  const step = { window: 'fuzz-window', since: 0 };
+  const frame = {
+    mirrored: false,
+    turns: 0,
+    angle: 0,
+    focal: { x: 0.5, y: 0.5, confirmed: true },
+    crops: {},
+  };
+  const slot = SHIPPED_SLOTS[0]!;
   const edit = (command: object): FuzzedRequest => ({
     method: 'POST',
     url: `/api/sets/${set}/edits`,
-    payload: { label: 'x', commands: [command], photos: { [photo]: version }, set: 1 },
+    payload: {
+      label: 'x',
+      commands: [command],
+      seen: { photos: { [photo]: version }, set: 1, site: 1 },
+      token: `token-${(token += 1)}`,
+      window: 'fuzz-window',
+      since: 0,
+    },
   });
   return [
     edit({ kind: 'focal', photo, focal: { x: 0.5, y: 0.5, confirmed: true } }),
@@ -50,18 +67,27 @@ function rightRequests(set: number, photo: number, site: number, version: number
     edit({
       kind: 'words',
       photo,
+      language: 'en',
       words: { role: 'informative', alt: 'a', caption: 'b', title: 'c', credit: 'd', longDescription: 'e' },
     }),
-    edit({ kind: 'slots', photo, slots: ['grid'] }),
-    edit({ kind: 'slots', photo, slots: null }),
+    edit({ kind: 'frame', photo, frame }),
+    edit({ kind: 'quality', photo, slot: 'grid', decision: { target: 'lean', format: 'webp', pinned: 60 } }),
+    edit({
+      kind: 'placements',
+      photo,
+      placements: [{ slot: 'grid', link: '/shop', words: { alt: 'a' }, crops: {} }],
+    }),
+    edit({ kind: 'placements', photo, placements: null }),
+    edit({ kind: 'position', photo, position: 'a0V' }),
     edit({ kind: 'bin', photo, binned: false }),
     edit({
       kind: 'set',
-      change: { name: 'n', slots: ['grid'], order: [photo], arranged: true, rehearsed: false },
+      change: { name: 'n', slots: ['grid'], arranged: true, rehearsed: false, away: false },
     }),
-    edit({ kind: 'set', change: { policy: { modern: 'avif', target: 'clean' } } }),
-    { method: 'POST', url: `/api/sets/${set}/undo` },
-    { method: 'POST', url: `/api/sets/${set}/redo` },
+    edit({ kind: 'site', change: { policy: { modern: 'avif', target: 'clean' }, languages: ['en'] } }),
+    edit({ kind: 'slot', slot: slot.id, value: slot }),
+    { method: 'POST', url: `/api/sets/${set}/undo`, payload: step },
+    { method: 'POST', url: `/api/sets/${set}/redo`, payload: step },
     { method: 'PUT', url: `/api/sets/${set}/attention`, payload: { photos: [photo] } },
     { method: 'PUT', url: `/api/sets/${set}/preparation`, payload: { paused: false } },
     { method: 'POST', url: `/api/sites/${site}/sets`, payload: { name: 'Another' } },
@@ -70,6 +96,11 @@ function rightRequests(set: number, photo: number, site: number, version: number
     { method: 'DELETE', url: `/api/sets/${set}/refusals/1` },
     { method: 'DELETE', url: `/api/sets/${set}/refusals` },
     { method: 'GET', url: `/api/sets/${set}` },
+    { method: 'PUT', url: `/api/sites/${site}/away`, payload: { away: false } },
+    { method: 'GET', url: `/api/sets/${set}/photos?filter=all&from=0&count=10` },
+    { method: 'GET', url: `/api/sets/${set}/photos?ids=${photo}` },
+    { method: 'GET', url: `/api/sets/${set}/ids?filter=words` },
+    { method: 'GET', url: `/api/sets/${set}/found?words=bay` },
     { method: 'GET', url: '/api/sites' },
     { method: 'GET', url: '/api/limits' },
     { method: 'GET', url: `/api/sets/${set}/markup?photos=${photo}&slot=grid` },
@@ -189,13 +220,10 @@ export async function fuzzRequests(
   let version = 1;
   for (let i = 0; i < count; i++) {
     if (i % 20 === 0) {
-      const state = await app.inject(`/api/sets/${ids.set}`);
+      const state = await app.inject(`/api/sets/${ids.set}/photos?ids=${ids.photo}`);
       if (state.statusCode !== 200)
         broken.push({ status: state.statusCode, method: 'GET', url: 'the set', body: '' });
-      else
-        version =
-          state.json<{ rows: { id: number; version: number }[] }>().rows.find((row) => row.id === ids.photo)
-            ?.version ?? 1;
+      else version = state.json<PhotoPage>().photos[0]?.version ?? 1;
     }
     await send(mutated(random.pick(rightRequests(ids.set, ids.photo, ids.site, version)), random));
   }

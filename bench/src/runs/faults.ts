@@ -1,4 +1,5 @@
 // A hundred SIGKILLs at random moments of taking in, editing and making; and parts that break, one by one.
+import { randomUUID } from 'node:crypto';
 import { spawn, spawnSync } from 'node:child_process';
 import {
   appendFileSync,
@@ -12,7 +13,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chance, type SetState } from '@dusky-otter/core';
+import { chance, type WholeSet } from '@dusky-otter/core';
 import { fullDisk } from '../faults/full-disk.ts';
 import { newSet, photo, sha, storeEquals } from '../faults/store.ts';
 import { report, rounded, type Figures } from '../report.ts';
@@ -58,12 +59,15 @@ async function write(): Promise<void> {
     const known = words.get(row.original.hash) ?? { saved: row.words.alt, sent: [] };
     words.set(row.original.hash, known);
     known.sent.push(alt);
-    const command = { kind: 'words', photo: row.id, words: { alt } };
+    const command = { kind: 'words', photo: row.id, language: 'en', words: { alt } };
     const answer = await rig
       .ask('POST', `/api/sets/${set}/edits`, {
         label: 'alt',
         commands: [command],
-        photos: { [row.id]: row.version },
+        seen: { photos: { [row.id]: row.version } },
+        token: randomUUID(),
+        window: 'fault-window',
+        since: 0,
       })
       .catch(() => null);
     if (!answer?.ok) continue;
@@ -118,7 +122,7 @@ const path = (...names: string[]) => join(rig.dataDir, ...names);
 const add = async (n: number) =>
   (await (await rig.send(own, `p${n}.jpg`, await photo(200 + n))).json()) as {
     kind: string;
-    row: SetState['rows'][number];
+    row: WholeSet['rows'][number];
   };
 await add(0);
 await rig.settled(own);

@@ -1,9 +1,8 @@
 // Memory of all processes while 200 photos of 12 MP are taken in and prepared.
-import { DEFAULT_POLICY } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { watchMemory } from '../processes.ts';
 import { report, seconds } from '../report.ts';
-import { prepared, startServer } from '../server.ts';
+import { newSet, prepared, startServer } from '../server.ts';
 
 const PHOTOS = 200;
 const AT_ONCE = 3;
@@ -38,16 +37,7 @@ function asOwnFile(jpeg: Buffer, index: number): Buffer {
 
 const bases = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map(basePhoto));
 const server = await startServer({ SEED_DEMO: '0', CODEC_WORKERS: '2' });
-const { SiteModel, SetModel, connected } = await openTables();
-const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: DEFAULT_POLICY });
-const set = await SetModel.create({ siteId: site.id, name: 'Memory', slots: ['column', 'grid'], version: 1 });
-await connected.close();
-
-async function openTables() {
-  const { connect } = await import('../../../packages/server/dist/database/connect.js');
-  const models = await import('../../../packages/server/dist/database/models.js');
-  return { ...models, connected: await connect(process.env.DATABASE_URL!) };
-}
+const set = { id: await newSet(server, 'Memory') };
 
 const watch = watchMemory(server.child.pid!, Number(process.env.DATABASE_PID));
 const from = performance.now();

@@ -4,7 +4,7 @@ import { fork } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { planPhoto, type SetState } from '@dusky-otter/core';
+import { planPhoto, type WholeSet } from '@dusky-otter/core';
 import type { BareOutput } from '../bare-worker.ts';
 import { atFixedQuality } from '../fixed.ts';
 import { report, seconds, type Figures } from '../report.ts';
@@ -14,7 +14,7 @@ const WORKERS = 2;
 const ROUNDS = 3;
 
 /** The application: from the printed address to the last version, on an empty store. */
-async function application(round: number): Promise<{ time: number; state: SetState; dataDir: string }> {
+async function application(round: number): Promise<{ time: number; state: WholeSet; dataDir: string }> {
   const dataDir = `${process.env.DATA_DIR}-${round}`;
   const url = new URL(process.env.DATABASE_URL!);
   const { Sequelize } = await import('sequelize');
@@ -34,7 +34,7 @@ async function application(round: number): Promise<{ time: number; state: SetSta
 }
 
 /** The outputs of the plan, each key once, dealt to the processes photo by photo so that each has about the same pixels. */
-function dealt(state: SetState, dataDir: string, folder: string): BareOutput[][] {
+function dealt(state: WholeSet, dataDir: string, folder: string): BareOutput[][] {
   const seen = new Set<string>();
   const hands: { pixels: number; outputs: BareOutput[] }[] = Array.from({ length: WORKERS }, () => ({
     pixels: 0,
@@ -43,7 +43,7 @@ function dealt(state: SetState, dataDir: string, folder: string): BareOutput[][]
   for (const row of state.rows) {
     const { hash } = row.original;
     const source = join(dataDir, 'originals', hash.slice(0, 2), hash);
-    const own = planPhoto(row, state.set.slots, state.set.policy).filter(
+    const own = planPhoto(row, state.set.slots, state.site).filter(
       ({ key }) => !seen.has(key) && seen.add(key),
     );
     own.sort((a, b) => a.shape.localeCompare(b.shape) || a.width - b.width);
@@ -64,7 +64,7 @@ function dealt(state: SetState, dataDir: string, folder: string): BareOutput[][]
   return hands.map((hand) => hand.outputs);
 }
 
-async function bare(state: SetState, dataDir: string, way: 'each' | 'shared'): Promise<number> {
+async function bare(state: WholeSet, dataDir: string, way: 'each' | 'shared'): Promise<number> {
   const folder = await mkdtemp(join(tmpdir(), 'otter-bare-'));
   const worker = resolve(import.meta.dirname, '../bare-worker.js');
   const children = dealt(state, dataDir, folder).map((outputs) => ({ outputs, child: fork(worker) }));

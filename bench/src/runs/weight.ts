@@ -3,8 +3,8 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
-  DEFAULT_POLICY,
   DifferenceReference,
+  NO_TURNING,
   planPhoto,
   settingsFor,
   TARGETS,
@@ -17,13 +17,13 @@ import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
 import { render } from '../../../packages/server/dist/codec/render.js';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
 import { decodeCrop, fromRaw, resized, type RawPicture } from '../../../packages/server/dist/codec/source.js';
-import { demoSet, type DemoSet } from '../demo.ts';
+import { demoSet, FIRST_CONTEXT, type DemoSet } from '../demo.ts';
 import { atFixedQuality, FIXED } from '../fixed.ts';
 import { median, report, rounded, type Figures } from '../report.ts';
 
 sharp.concurrency(1);
 sharp.cache(false);
-const TARGET = TARGETS[DEFAULT_POLICY.target];
+const TARGET = TARGETS[FIRST_CONTEXT.policy.target];
 const FORMATS = Object.keys(FIXED) as LossyFormat[];
 const hundredths = (value: number): number => rounded(value, 2);
 
@@ -39,7 +39,7 @@ async function sizesOf({ photos, setSlots }: DemoSet): Promise<Sized[]> {
   const found: Sized[] = [];
   for (const photo of photos) {
     if (treatmentOf(photo.original).kind !== 'photograph') continue;
-    for (const { crop, outputs } of batchesOf([photo], setSlots, DEFAULT_POLICY).batches) {
+    for (const { crop, outputs } of batchesOf(photo, setSlots, FIRST_CONTEXT)) {
       const source = await decodeCrop(photo.path, photo.original, crop);
       for (const { width, height, settings, format } of outputs) {
         if (format !== 'jpeg') continue;
@@ -124,7 +124,7 @@ for (const format of FORMATS) {
       width: sized.picture.width,
       height: sized.picture.height,
       format,
-      settings: settingsFor(format, settings, { target: DEFAULT_POLICY.target, density }),
+      settings: settingsFor(format, settings, { target: FIRST_CONTEXT.policy.target, density }),
     });
     searched.push({
       name,
@@ -178,7 +178,7 @@ async function timeRatio(): Promise<Figures> {
   const times = { search: 0, fixed: 0 };
   let count = 0;
   for (const photo of demo.photos.filter((p) => p.inSet)) {
-    const { batches } = batchesOf([photo], demo.setSlots, DEFAULT_POLICY);
+    const batches = batchesOf(photo, demo.setSlots, FIRST_CONTEXT);
     for (const way of ['search', 'fixed', 'fixed', 'search'] as const) {
       const from = performance.now();
       for (const { crop, outputs } of batches) {
@@ -188,6 +188,8 @@ async function timeRatio(): Promise<Figures> {
             path: photo.path,
             facts: photo.original,
             incoming: folder,
+            turning: NO_TURNING,
+            still: false,
             crop,
             outputs: outputs.map((output) => ({
               ...output,
@@ -200,7 +202,7 @@ async function timeRatio(): Promise<Figures> {
       }
       times[way] += performance.now() - from;
     }
-    count += planPhoto(photo, demo.setSlots, DEFAULT_POLICY).length;
+    count += planPhoto(photo, demo.setSlots, FIRST_CONTEXT).length;
   }
   await rm(folder, { recursive: true });
   return {

@@ -3,9 +3,10 @@ import {
   candidateWidths,
   chosenWidth,
   cover,
+  DEFAULT_DEVICES,
   demandsOf,
   ratioOf,
-  SLOTS,
+  SHIPPED_SLOTS,
   surplusOf,
   toldWidth,
   type Demand,
@@ -39,11 +40,11 @@ function asLoaded(widths: readonly number[], demands: readonly Demand[]): number
 
 const rows: Figures[] = [];
 const sums = { optimised: 0, doubling: 0, 'equal steps': 0 };
-for (const slot of SLOTS) {
+for (const slot of SHIPPED_SLOTS) {
   for (const part of slot.shapes) {
     const crop = cover(PHOTO, ratioOf(part.shape, PHOTO), { x: 0.5, y: 0.5 });
-    const demands = demandsOf(slot, part, crop);
-    const { widths, surplus } = candidateWidths(slot, part, crop);
+    const demands = demandsOf(slot, part, crop, DEFAULT_DEVICES);
+    const { widths, surplus } = candidateWidths(slot, part, crop, DEFAULT_DEVICES);
     const [least, most] = [demands[0]!.pixels, demands.at(-1)!.pixels];
     const plain = {
       doubling: doubling(most, widths.length),

@@ -57,7 +57,8 @@ parts.scrub.start();
 async function clear(): Promise<void> {
   try {
     const { vault, stored, preparer } = parts;
-    if (preparer.knowsAll) await sweep(vault, stored, (key) => preparer.isWanted(key), new Date());
+    if (preparer.knowsAll)
+      await sweep(vault, stored, (hash, key) => preparer.isWanted(hash, key), new Date());
   } catch (error) {
     if (!ending) report('Clearing files that nobody wants failed; the next time it is tried again.', error);
   }

@@ -1,16 +1,21 @@
 // What the server is made of, and how its parts are put together.
+import type { FileState } from '@dusky-otter/core';
 import type { Sequelize } from 'sequelize';
 import { CodecPool } from './codec/pool.ts';
 import type { Config } from './config.ts';
+import { Aftermath } from './edits/aftermath.ts';
 import { Edits } from './edits/edits.ts';
-import { VariantModel } from './database/models.ts';
 import { EventHub } from './events/hub.ts';
 import { TakeIn } from './gather/take-in.ts';
+import { Ledgers } from './ledger/ledgers.ts';
 import { Preparer } from './prepare/prepare.ts';
 import { Scrub } from './prepare/scrub.ts';
 import { StoredVariants } from './prepare/stored.ts';
+import { Told } from './prepare/told.ts';
 import { Views } from './prepare/views.ts';
 import { reportToConsole, type Report } from './report.ts';
+import { Shelf } from './sets/shelf.ts';
+import { SiteBook } from './sites/site-book.ts';
 import { Vault } from './vault/vault.ts';
 
 /** Everything a route may need. */
@@ -20,15 +25,18 @@ export interface Parts {
   vault: Vault;
   pool: CodecPool;
   hub: EventHub;
+  told: Told;
   stored: StoredVariants;
+  sites: SiteBook;
+  ledgers: Ledgers;
   preparer: Preparer;
+  shelf: Shelf;
   edits: Edits;
+  aftermath: Aftermath;
   takeIn: TakeIn;
   views: Views;
   scrub: Scrub;
   report: Report;
-  /** Whether a key's file has this format. */
-  storedAs: (key: string, format: string) => Promise<boolean>;
 }
 
 /** Opens vault, codec processes and the list of stored variants. */
@@ -43,26 +51,35 @@ export async function buildParts(
   await stored.load(vault);
   const hub = new EventHub();
   const pool = new CodecPool(config.workers, config.jobs);
-  const preparer = new Preparer(pool, vault, stored, hub, report);
-  const edits = new Edits(sequelize, preparer);
-  const takeIn = new TakeIn(vault, pool, config.limits, preparer);
+  const sites = new SiteBook();
+  const failures = new Map<string, string>();
+  const state: FileState = (key) => stored.bytesOf(key) ?? (failures.has(key) ? 'failed' : null);
+  const ledgers = new Ledgers(sites, state);
+  const told = new Told(hub, (setId) => ledgers.all.get(setId)?.counts ?? null);
+  const preparer = new Preparer({ pool, vault, stored, hub, told, sites, ledgers, failures, report });
+  const shelf = new Shelf(sites, ledgers, preparer);
+  const edits = new Edits(sequelize, sites);
+  const aftermath = new Aftermath(sites, ledgers, preparer, shelf, hub, told, report);
+  const takeIn = new TakeIn(sequelize, vault, pool, config.limits, preparer);
   const views = new Views(vault, pool, preparer);
   const scrub = new Scrub(vault, preparer, views, report);
-  const storedAs = async (key: string, format: string) =>
-    (await VariantModel.count({ where: { key, format } })) > 0;
   return {
     config,
     sequelize,
     vault,
     pool,
     hub,
+    told,
     stored,
+    sites,
+    ledgers,
     preparer,
+    shelf,
     edits,
+    aftermath,
     takeIn,
     views,
     scrub,
     report,
-    storedAs,
   };
 }

@@ -1,5 +1,5 @@
 // The catalogue of errors: each with its code, HTTP status and the sentence an editor reads.
-import type { PhotoRow, PhotoSet, Problem } from '@dusky-otter/core';
+import type { PhotoSet, Problem, SentPhoto, Site } from '@dusky-otter/core';
 
 const CATALOGUE = {
   'bad-request': [400, 'The request could not be understood.'],
@@ -12,8 +12,10 @@ const CATALOGUE = {
   'no-such-address': [404, 'There is nothing at this address.'],
   stale: [
     409,
-    'Someone else changed this in the meantime. The newer state is shown; make your change again.',
+    'The same was changed in another window in the meantime. Both are kept: choose which one is to stand.',
   ],
+  'version-missing': [400, 'An edit must say which version it was made on.'],
+  'changed-since': [409, 'The same was changed in another window since; it stays as it is.'],
   'nothing-to-undo': [409, 'There is nothing left to undo.'],
   'nothing-to-redo': [409, 'There is nothing left to redo.'],
   'not-ready': [
@@ -44,23 +46,26 @@ const CATALOGUE = {
 
 export type ProblemCode = keyof typeof CATALOGUE;
 
+export interface Met {
+  photos?: number[];
+  set?: boolean;
+  site?: boolean;
+}
+
 /** An error that is answered as an RFC 9457 problem document. */
 export class ProblemError extends Error {
   readonly code: ProblemCode;
-  readonly newer: { rows?: PhotoRow[]; set?: PhotoSet };
+  /** What a stale edit was in the way of: photos by id, its set, its site. */
+  readonly met: Met;
 
-  constructor(
-    code: ProblemCode,
-    detail?: string,
-    newer: { rows?: PhotoRow[]; set?: PhotoSet } = {},
-    cause?: unknown,
-  ) {
+  constructor(code: ProblemCode, detail?: string, met: Met = {}, cause?: unknown) {
     super(detail ?? CATALOGUE[code][1], { cause });
     this.code = code;
-    this.newer = newer;
+    this.met = met;
   }
 
-  document(): Problem {
+  /** @param newer the newer state of what was met */
+  document(newer: { photos?: SentPhoto[]; set?: PhotoSet; site?: Site } = {}): Problem {
     const [status, title] = CATALOGUE[this.code];
     return {
       type: `about:blank#${this.code}`,
@@ -68,7 +73,7 @@ export class ProblemError extends Error {
       status,
       detail: this.message,
       code: this.code,
-      ...this.newer,
+      ...newer,
     };
   }
 }
@@ -127,6 +132,15 @@ function* behind(error: unknown): Generator<Failure> {
 export function sentenceOfDisk(error: unknown): string | null {
   for (const { code } of behind(error)) if (FULL_CODES.has(String(code))) return CATALOGUE['disk-full'][1];
   return null;
+}
+
+/** Two transactions stood in each other's way, and one of them was rolled back. */
+const GAVE_WAY = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);
+
+/** True where the same may be done again at once. */
+export function gaveWay(error: unknown): boolean {
+  for (const { code } of behind(error)) if (GAVE_WAY.has(String(code))) return true;
+  return false;
 }
 
 const AWAY = /^(?:SequelizeConnection|SequelizeHostNot)|ConnectionManager was closed/;

@@ -4,28 +4,35 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import './ui/styles.css';
 import { StrictMode } from 'react';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { FrameBench } from './frame/FrameBench.tsx';
 import { Rehearse } from './rehearse/Rehearse.tsx';
 import { NotFoundPage } from './shell/NotFound.tsx';
+import { beginState, client } from './server/state.ts';
 import { SiteList } from './shell/SiteList.tsx';
 import { SetShell } from './shell/SetShell.tsx';
 import { Worktable } from './worktable/Worktable.tsx';
 
+// Edits that an earlier visit left behind are taken up before anything is shown.
+await beginState();
+
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <BrowserRouter>
-      <Routes>
-        <Route path="/" element={<SiteList />} />
-        <Route path="/sets/:setId" element={<SetShell />}>
-          <Route index element={<Navigate to="gather" replace />} />
-          <Route path="frame/:photoId" element={<FrameBench />} />
-          <Route path="rehearse" element={<Rehearse />} />
-          <Route path=":stop" element={<Worktable />} />
-        </Route>
-        <Route path="*" element={<NotFoundPage />} />
-      </Routes>
-    </BrowserRouter>
+    <QueryClientProvider client={client}>
+      <BrowserRouter>
+        <Routes>
+          <Route path="/" element={<SiteList />} />
+          <Route path="/sets/:setId" element={<SetShell />}>
+            <Route index element={<Navigate to="gather" replace />} />
+            <Route path="frame/:photoId" element={<FrameBench />} />
+            <Route path="rehearse" element={<Rehearse />} />
+            <Route path=":stop" element={<Worktable />} />
+          </Route>
+          <Route path="*" element={<NotFoundPage />} />
+        </Routes>
+      </BrowserRouter>
+    </QueryClientProvider>
   </StrictMode>,
 );

@@ -1,14 +1,8 @@
 // A display width as a piecewise linear function of the viewport width, and arithmetic on such functions.
 
-/** From this viewport width (CSS px) on, the display width is vw × viewport + px. */
-export interface WidthPiece {
-  from: number;
-  vw: number;
-  px: number;
-}
+import type { WidthPiece, WidthRule } from '../contract/index.ts';
 
-/** Ascending by `from`; the first piece starts at 0. */
-export type WidthRule = readonly WidthPiece[];
+export type { WidthPiece, WidthRule };
 
 /** The line of a rule that holds at a viewport width; the last that starts at or before it. */
 export function pieceAt(rule: WidthRule, viewport: number): WidthPiece {

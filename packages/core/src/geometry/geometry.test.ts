@@ -4,7 +4,6 @@ import type { Rect } from '../contract/index.ts';
 import {
   contain,
   cover,
-  cropFor,
   cropProblem,
   heightFor,
   largestWindow,
@@ -100,16 +99,6 @@ describe('cover', () => {
   });
   test('a window is at least one pixel, even of a thread', () => {
     expect(largestWindow({ width: 5000, height: 1 }, 0.8)).toEqual({ width: 1, height: 1 });
-  });
-  test('an editor’s crop goes before the automatic one', () => {
-    const own = { x: 1, y: 2, width: 30, height: 10 };
-    const photo = {
-      original: { width: 300, height: 200 },
-      focal: { x: 0.5, y: 0.5, confirmed: true },
-      crops: { '3:1': own },
-    };
-    expect(cropFor(photo, '3:1')).toEqual(own);
-    expect(cropFor(photo, '1:1')).toEqual({ x: 50, y: 0, width: 200, height: 200 });
   });
 });
 

@@ -53,14 +53,6 @@ export function cover(picture: Size, ratio: number, focal: Pick<FocalPoint, 'x' 
   };
 }
 
-/** The crop a shape shows: the editor's own if there is one, otherwise the automatic one. */
-export function cropFor(
-  photo: { original: Size; focal: FocalPoint; crops: Partial<Record<ShapeId, Rect>> },
-  shape: ShapeId,
-): Rect {
-  return photo.crops[shape] ?? cover(photo.original, ratioOf(shape, photo.original), photo.focal);
-}
-
 /** Moves a rectangle by (dx, dy) px, stopping at the picture's edges. */
 export function moveRect(rect: Rect, dx: number, dy: number, picture: Size): Rect {
   return {

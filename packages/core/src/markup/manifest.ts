@@ -1,49 +1,54 @@
 // The machine-readable part of a hand-over: manifest.json and words.csv.
 import { writeCsv } from '../csv/csv.ts';
-import type { PhotoRow, Policy, RowVariant, SlotId } from '../contract/index.ts';
-import { cropFor } from '../geometry/geometry.ts';
-import { slotsOf } from '../plan/plan.ts';
-import { handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
+import type { PhotoRow, PlanContext, RowVariant, SlotId } from '../contract/index.ts';
+import { isTurned } from '../geometry/frame.ts';
+import { cropIn, slotsOf } from '../plan/plan.ts';
+import { concernsOf, handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
 
 export interface ManifestOptions {
   site: string;
   set: string;
-  policy: Policy;
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>;
   rows: readonly PhotoRow[];
   setSlots: readonly SlotId[];
   pathOf: (row: PhotoRow, variant: RowVariant) => string;
 }
 
 /** Plain data for manifest.json. Paths are relative to the ZIP; sizes in bytes and px. */
-export function manifestOf({ site, set, policy, rows, setSlots, pathOf }: ManifestOptions): object {
+export function manifestOf({ site, set, context, rows, setSlots, pathOf }: ManifestOptions): object {
   const same = sameAltsOf(rows);
   return {
     manifest: 'dusky-otter/hand-over',
     version: 1,
     site,
     set,
-    policy,
+    policy: context.policy,
     photos: rows.map((row) => ({
       file: row.fileName,
       sha256: row.original.hash,
       width: row.original.width,
       height: row.original.height,
       mayBeDamaged: row.original.damage,
-      focal: row.focal,
+      focal: row.frame.focal,
+      ...(isTurned(row.frame) && {
+        turned: { mirrored: row.frame.mirrored, turns: row.frame.turns, angle: row.frame.angle },
+      }),
       words: row.words,
       slots: slotsOf(row, setSlots),
-      concerns: handoverConcerns(row, setSlots, same).map(({ code, severity, sentence }) => ({
-        code,
-        severity,
-        sentence,
-      })),
+      concerns: handoverConcerns(concernsOf(row, setSlots, context, same.get(row.id) ?? [])).map(
+        ({ code, severity, sentence }) => ({
+          code,
+          severity,
+          sentence,
+        }),
+      ),
       variants: row.variants
         .filter((v) => v.bytes !== null)
         .map((v) => ({
           path: pathOf(row, v),
           slot: v.slot,
           shape: v.shape,
-          crop: cropFor(row, v.shape),
+          crop: cropIn(row, v.slot, v.shape),
           width: v.width,
           height: v.height,
           format: v.format,

@@ -3,9 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parse, parseFragment, defaultTreeAdapter as tree } from 'parse5';
 import type { DefaultTreeAdapterMap } from 'parse5';
 import type { PhotoRow, Role, RowVariant } from '../contract/index.ts';
-import { slotById } from '../slots/slots.ts';
-import { sampleRow } from '../testing/sample.ts';
-import { DEFAULT_POLICY } from '../weight/target.ts';
+import { CONTEXT, placed, sampleRow, slotById } from '../testing/sample.ts';
 import { indent } from './html.ts';
 import { manifestOf, wordsCsv } from './manifest.ts';
 import { pageMarkup, stylesheet } from './page.ts';
@@ -133,6 +131,16 @@ describe('a figure', () => {
     expect(said('  ')).not.toContain('details');
     expect(said('A line', 'decorative')).not.toContain('details');
   });
+  test('a spot’s own words and link are those of its figure', () => {
+    const [spot] = placed('grid');
+    const row = sampleRow([], {
+      placements: [{ ...spot!, link: '/shop?a=1&b="2"', words: { alt: 'To the shop', caption: 'Shop' } }],
+    });
+    const figure = parseFragment(figureMarkup({ row, slot: slotById('grid'), urlOf, first: false })!);
+    expect(attributes(all(figure, 'a')[0]!).href).toBe('/shop?a=1&b="2"');
+    expect(attributes(all(all(figure, 'a')[0]!, 'img')[0]!).alt).toBe('To the shop');
+    expect(all(figure, 'figcaption')).toHaveLength(1);
+  });
   test('in the viewer is no wider than its photo may be', () => {
     const row = sampleRow(['viewer'], {}, { width: 320, height: 213 });
     expect(figureMarkup({ row, slot: slotById('viewer'), urlOf, first: false })).toContain(
@@ -147,6 +155,7 @@ describe('the page', () => {
     title: 'Kiln <diary>',
     rows,
     setSlots: ['hero', 'grid'],
+    context: CONTEXT,
     urlOf: (_, v) => urlOf(v),
   });
   const document = parse(html);
@@ -163,7 +172,7 @@ describe('the page', () => {
     }
   });
   test('its styles hold the widths and ratios of every slot', () => {
-    const css = stylesheet();
+    const css = stylesheet(CONTEXT);
     expect(css).toContain('width: calc(100cqw - 32px)');
     expect(css).not.toMatch(/\d(vw|VW)/);
     expect(css).toContain('@media (min-width: 752px) { .photo-column { width: 720px; } }');
@@ -189,7 +198,7 @@ describe('manifest and words', () => {
         manifestOf({
           site: 'S',
           set: 'T',
-          policy: DEFAULT_POLICY,
+          context: CONTEXT,
           rows: [row],
           setSlots: ['grid'],
           pathOf: (_, v) => urlOf(v),

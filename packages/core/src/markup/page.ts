@@ -1,8 +1,7 @@
 // The page of a hand-over: every figure of a set, slot by slot, and the stylesheet that gives slots their widths.
-import type { PhotoRow, RowVariant, SlotId } from '../contract/index.ts';
+import type { PhotoRow, PlanContext, RowVariant, SlotId } from '../contract/index.ts';
 import { cssWidths } from '../css/sizes.ts';
 import { slotsOf } from '../plan/plan.ts';
-import { SLOTS } from '../slots/slots.ts';
 import { escapeHtml, indent } from './html.ts';
 import { figureMarkup } from './picture.ts';
 
@@ -10,13 +9,14 @@ export interface PageOptions {
   title: string;
   rows: readonly PhotoRow[];
   setSlots: readonly SlotId[];
+  context: Pick<PlanContext, 'slots' | 'languages'>;
   urlOf: (row: PhotoRow, variant: RowVariant) => string;
 }
 
 /** index.html: the first picture loads at once with high priority, the others lazily. */
-export function pageMarkup({ title, rows, setSlots, urlOf }: PageOptions): string {
+export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOptions): string {
   let first = true;
-  const sections = SLOTS.flatMap((slot) => {
+  const sections = context.slots.flatMap((slot) => {
     const figures = rows
       .filter((row) => slotsOf(row, setSlots).includes(slot.id))
       .flatMap((row) => {
@@ -30,7 +30,7 @@ export function pageMarkup({ title, rows, setSlots, urlOf }: PageOptions): strin
     return [`<section aria-labelledby="${slot.id}">\n${indent(`${heading}\n${body}`)}\n</section>`];
   });
   return `<!doctype html>
-<html lang="en">
+<html lang="${escapeHtml(context.languages[0] ?? 'en')}">
   <head>
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -67,8 +67,8 @@ h2 { margin: 32px 0 12px; font-size: 1rem; }
 `;
 
 /** styles.css: base rules, and each slot's widths from its width rule. */
-export function stylesheet(): string {
-  const slots = SLOTS.map((slot) => {
+export function stylesheet({ slots: places }: Pick<PlanContext, 'slots'>): string {
+  const slots = places.map((slot) => {
     const shapes = slot.shapes
       .filter((part) => part.shape !== 'own')
       .reverse()

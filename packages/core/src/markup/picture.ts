@@ -1,10 +1,10 @@
 // The markup of one photo in one slot: picture, srcset, sizes, width, height, loading, words.
-import type { PhotoRow, RowVariant, ShapeId } from '../contract/index.ts';
+import type { PhotoRow, RowVariant, ShapeId, Slot, SlotShape, Words } from '../contract/index.ts';
 import { cssLength, sizesOf } from '../css/sizes.ts';
 import { scaled, widthAt, type Span, type WidthRule } from '../css/width-rule.ts';
-import { cropFor } from '../geometry/geometry.ts';
+import { cropIn, placementIn, wordsIn } from '../plan/plan.ts';
 import { DENSE_SCREEN } from '../slots/devices.ts';
-import { ruleFor, type Slot, type SlotShape } from '../slots/slots.ts';
+import { ruleFor, spanOf } from '../slots/slots.ts';
 import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
 import { escapeHtml, indent, tag } from './html.ts';
@@ -58,11 +58,11 @@ function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
   const byFormat = formats.map((f) => stored.filter((v) => v.format === f)).filter((list) => list.length > 0);
   const plainFormat = byFormat.at(-1);
   if (!plainFormat) return null;
-  const rule = ruleFor(slot, part.shape, cropFor(row, part.shape));
-  const reference = Math.min(1280, part.to - 1);
+  const rule = ruleFor(slot, part.shape, cropIn(row, slot.id, part.shape));
+  const reference = Math.min(1280, spanOf(part).to - 1);
   return {
     part,
-    sizes: toldSizes(rule, part),
+    sizes: toldSizes(rule, spanOf(part)),
     byFormat,
     fallback: fallbackOf(plainFormat, widthAt(rule, reference)),
   };
@@ -80,10 +80,10 @@ function source(shape: ShapePart, variants: RowVariant[], options: PictureOption
 }
 
 /** What stands in the alt attribute; decorative photos say nothing, on purpose. */
-export const altOf = (row: PhotoRow): string => (row.words.role === 'decorative' ? '' : row.words.alt.trim());
+export const altOf = ({ role, alt }: Words): string => (role === 'decorative' ? '' : alt.trim());
 
 /** True when a photo leaves without words although it isn't decorative. */
-export const wordsMissing = (row: PhotoRow): boolean => row.words.role !== 'decorative' && altOf(row) === '';
+export const wordsMissing = (words: Words): boolean => words.role !== 'decorative' && altOf(words) === '';
 
 /**
  * `<picture>` with a source for each format and shape, and the `<img>` that every browser reads.
@@ -100,14 +100,14 @@ export function pictureMarkup(options: PictureOptions): string | null {
     const lists = shape === last ? shape.byFormat.slice(0, -1) : shape.byFormat;
     return lists.map((variants) => source(shape, variants, options));
   });
-  const { row, first } = options;
+  const { row, slot, first } = options;
   const img = tag('img', {
     src: options.urlOf(last.fallback),
     srcset: srcset(last.byFormat.at(-1)!, options.urlOf),
     sizes: last.sizes,
     width: last.fallback.width,
     height: last.fallback.height,
-    alt: altOf(row),
+    alt: altOf(wordsIn(row, slot.id)),
     loading: first ? 'eager' : 'lazy',
     decoding: first ? null : 'async',
     fetchpriority: first ? 'high' : null,
@@ -129,19 +129,22 @@ function longDescriptionMarkup(text: string): string {
 export function figureMarkup(options: PictureOptions): string | null {
   const picture = pictureMarkup(options);
   if (!picture) return null;
-  const { caption, credit, longDescription } = options.row.words;
-  const lines = [picture];
-  if (wordsMissing(options.row))
+  const words = wordsIn(options.row, options.slot.id);
+  const { caption, credit, longDescription } = words;
+  const { link } = placementIn(options.row, options.slot.id);
+  const lines = [link ? `${tag('a', { href: link })}\n${indent(picture)}\n</a>` : picture];
+  if (wordsMissing(words))
     lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
   if (caption || credit) {
     const said = [caption && escapeHtml(caption), credit && `<small>Photo: ${escapeHtml(credit)}</small>`];
     lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);
   }
-  if (longDescription.trim() && options.row.words.role !== 'decorative')
+  if (longDescription.trim() && words.role !== 'decorative')
     lines.push(longDescriptionMarkup(longDescription));
   // A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet.
   const own = options.slot.shapes[0]!.shape;
-  const widest = options.slot.fit && ruleFor(options.slot, own, cropFor(options.row, own)).at(-1);
+  const widest =
+    options.slot.fit && ruleFor(options.slot, own, cropIn(options.row, options.slot.id, own)).at(-1);
   const figure = tag('figure', {
     class: `photo photo-${options.slot.id}`,
     style: widest ? `max-width: ${cssLength(widest)}` : null,

@@ -36,12 +36,6 @@ export function speakingSlug(words: Pick<Words, 'title' | 'alt'>, fileName: stri
   return sources.map((text) => slugOf(text)).find((slug) => slug !== '') ?? 'photo';
 }
 
-export interface NamedPhoto {
-  id: number;
-  fileName: string;
-  words: Pick<Words, 'title' | 'alt'>;
-}
-
 /** "bowl", "bowl-2", "bowl-3": the names that a photo may get, one after the other. */
 const numbered = (slug: string, n: number): string =>
   n === 1 ? slug : `${cutAt(slug, LONGEST - `-${n}`.length)}-${n}`;
@@ -50,17 +44,17 @@ const numbered = (slug: string, n: number): string =>
  * The speaking part for every photo of a set, each its own: of two that would be called alike, the one that came
  * first keeps the name and the other gets a number. In the order of ids, so that neither a new order nor photos
  * that are added change a name. Give it the photos in the bin as well: they may come back.
+ * @param slugs what each is called by itself, by photo; see `speakingSlug`.
  * @param published names that have gone out, with the photo that each belongs to: it never changes hands, whoever
  *   else would be called so now, and its photo takes it again before any other.
  */
 export function speakingNames(
-  photos: readonly NamedPhoto[],
+  slugs: ReadonlyMap<number, string>,
   published: Readonly<Record<string, number>> = {},
 ): Map<number, string> {
   const gone = Object.entries(published);
   const ownedBy = new Map<number, string[]>();
   for (const [name, photo] of gone) ownedBy.set(photo, [...(ownedBy.get(photo) ?? []), name]);
-  const slugs = new Map(photos.map(({ id, words, fileName }) => [id, speakingSlug(words, fileName)]));
   const inOrder = [...slugs].sort(([a], [b]) => a - b);
   const names = new Map<number, string>();
   const taken = new Set(gone.map(([name]) => name));

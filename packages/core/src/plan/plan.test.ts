@@ -1,14 +1,15 @@
 // The plan: which variants are wanted, and that their keys hold what they must.
 import { describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
-import { samplePhoto } from '../testing/sample.ts';
+import { CONTEXT, placed, sampleContext, sampleFrame, samplePhoto } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
-import { planPhoto, rowVariant, slotsOf, variantKey, type KeyParts } from './plan.ts';
+import type { OriginalFacts, Photo } from '../contract/index.ts';
+import { planPhoto, rowVariant, slotsOf, variantKey, wordsIn, type KeyParts } from './plan.ts';
 
 const parts: KeyParts = {
   original: 'a'.repeat(64),
   orientation: 6,
-  straighten: 0,
+  turning: { mirrored: false, turns: 0, angle: 0 },
   crop: { x: 1, y: 2, width: 300, height: 200 },
   width: 150,
   height: 100,
@@ -28,7 +29,9 @@ describe('keys', () => {
   test.each([
     ['original', { original: 'b'.repeat(64) }],
     ['orientation', { orientation: 1 }],
-    ['straighten', { straighten: 0.5 }],
+    ['angle', { turning: { ...parts.turning, angle: 0.5 } }],
+    ['turns', { turning: { ...parts.turning, turns: 2 as const } }],
+    ['mirror', { turning: { ...parts.turning, mirrored: true } }],
     ['crop', { crop: { ...parts.crop, x: 2 } }],
     ['size', { height: 101 }],
     ['format', { format: 'webp' as const }],
@@ -41,7 +44,7 @@ describe('keys', () => {
 
 describe('planning', () => {
   test('two formats for each width of each shape, heights by the shape’s ratio', () => {
-    const planned = planPhoto(samplePhoto(), ['hero'], DEFAULT_POLICY);
+    const planned = planPhoto(samplePhoto(), ['hero'], CONTEXT);
     expect(new Set(planned.map((v) => v.shape))).toEqual(new Set(['3:1', '4:5']));
     for (const variant of planned) {
       const ratio = variant.shape === '3:1' ? 3 : 0.8;
@@ -58,22 +61,26 @@ describe('planning', () => {
     [{ frames: 12 }, 'avif', ['webp', 'gif']],
     [{}, 'webp', ['webp', 'jpeg']],
   ] as const)('formats of %j with %s', (facts, modern, formats) => {
-    const planned = planPhoto(samplePhoto({}, facts), ['grid'], { ...DEFAULT_POLICY, modern });
+    const planned = planPhoto(samplePhoto({}, facts), ['grid'], sampleContext({ ...DEFAULT_POLICY, modern }));
     expect([...new Set(planned.map((v) => v.format))]).toEqual(formats);
   });
   test('the target of the policy and the density a file is looked at are part of what is wanted', () => {
-    const planned = planPhoto(samplePhoto(), ['column'], DEFAULT_POLICY);
+    const planned = planPhoto(samplePhoto(), ['column'], CONTEXT);
     for (const { settings, width } of planned) {
       expect(settings.target).toBe(2);
       // 720 px wide on laptops: 720 px for 1×, 900 px for 1.25×, 1440 px for 2×.
       expect(settings.density).toBe({ 720: 1, 900: 1.25, 1440: 2 }[width]);
     }
-    const exacting = planPhoto(samplePhoto(), ['column'], { ...DEFAULT_POLICY, target: 'exacting' });
+    const exacting = planPhoto(
+      samplePhoto(),
+      ['column'],
+      sampleContext({ ...DEFAULT_POLICY, target: 'exacting' }),
+    );
     expect(exacting.map((v) => v.settings.target)).toEqual(exacting.map(() => 1.3));
     expect(exacting.map((v) => v.key)).not.toEqual(planned.map((v) => v.key));
   });
   test('what is known of a stored file stands in its row, with the target it had to meet', () => {
-    const [planned] = planPhoto(samplePhoto(), ['column'], DEFAULT_POLICY);
+    const [planned] = planPhoto(samplePhoto(), ['column'], CONTEXT);
     const stored = { bytes: 9, contentHash: 'c', quality: 61, difference: 1.93 };
     expect(rowVariant(planned!, stored, null)).toMatchObject({ ...stored, target: 2, failure: null });
     expect(rowVariant(planned!, undefined, null)).toMatchObject({
@@ -83,21 +90,67 @@ describe('planning', () => {
     });
   });
   test('a binned photo and a photo without places want nothing', () => {
-    expect(planPhoto(samplePhoto({ binned: true }), ['grid'], DEFAULT_POLICY)).toEqual([]);
-    expect(planPhoto(samplePhoto({ slots: [] }), ['grid'], DEFAULT_POLICY)).toEqual([]);
+    expect(planPhoto(samplePhoto({ binned: true }), ['grid'], CONTEXT)).toEqual([]);
+    expect(planPhoto(samplePhoto({ placements: [] }), ['grid'], CONTEXT)).toEqual([]);
   });
   test('own places go before those of the set', () => {
-    expect(slotsOf({ slots: ['viewer'] }, ['grid'])).toEqual(['viewer']);
-    expect(slotsOf({ slots: null }, ['grid'])).toEqual(['grid']);
+    expect(slotsOf({ placements: placed('viewer') }, ['grid'])).toEqual(['viewer']);
+    expect(slotsOf({ placements: null }, ['grid'])).toEqual(['grid']);
   });
   test('moving the focal point changes the keys of automatic crops, not those of the editor’s', () => {
-    const keys = (photo: ReturnType<typeof samplePhoto>) =>
-      planPhoto(photo, ['grid', 'column'], DEFAULT_POLICY);
+    const keys = (photo: ReturnType<typeof samplePhoto>) => planPhoto(photo, ['grid', 'column'], CONTEXT);
     const crops = { '3:2': { x: 0, y: 0, width: 1500, height: 1000 } } as const;
-    const before = keys(samplePhoto({ crops }));
-    const after = keys(samplePhoto({ crops, focal: { x: 0.9, y: 0.5, confirmed: true } }));
+    const before = keys(samplePhoto({ frame: sampleFrame({ crops }) }));
+    const after = keys(
+      samplePhoto({ frame: sampleFrame({ crops, focal: { x: 0.9, y: 0.5, confirmed: true } }) }),
+    );
     before.forEach((variant, i) => {
       expect(after[i]!.key === variant.key).toBe(variant.shape === '3:2');
     });
+  });
+  test('a place that the site no longer has wants nothing', () => {
+    expect(planPhoto(samplePhoto(), ['grid'], { ...CONTEXT, slots: [] })).toEqual([]);
+  });
+  test('turns and an angle are in the crop and in the key; four turns are none', () => {
+    const upright = planPhoto(samplePhoto(), ['viewer'], CONTEXT);
+    const lying = planPhoto(samplePhoto({ frame: sampleFrame({ turns: 1 }) }), ['viewer'], CONTEXT);
+    expect(lying[0]!.crop).toEqual({ x: 0, y: 0, width: 2000, height: 3000 });
+    expect(lying.map((v) => v.key)).not.toEqual(upright.map((v) => v.key));
+    const [tilted] = planPhoto(samplePhoto({ frame: sampleFrame({ angle: 5 }) }), ['viewer'], CONTEXT);
+    expect(tilted!.crop.width).toBeLessThan(3000);
+    expect(tilted!.crop.width / tilted!.crop.height).toBeCloseTo(1.5, 2);
+  });
+});
+
+describe('decisions for one place', () => {
+  const planned = (quality: Photo['quality'], facts: Partial<OriginalFacts> = {}) =>
+    planPhoto(samplePhoto({ quality }, facts), ['grid', 'column'], CONTEXT);
+  const of = (slot: string, variants: ReturnType<typeof planned>) => variants.filter((v) => v.slot === slot);
+
+  test('a target, a format and a pinned quality hold where they were made, and nowhere else', () => {
+    const plain = planned({});
+    const decided = planned({ grid: { target: 'lean', format: 'webp' } });
+    expect(of('column', decided)).toEqual(of('column', plain));
+    expect(new Set(of('grid', decided).map((v) => v.format))).toEqual(new Set(['webp', 'jpeg']));
+    expect(new Set(of('grid', decided).map((v) => v.settings.target))).toEqual(new Set([3]));
+    const [pinned] = of('grid', planned({ grid: { pinned: 64 } }));
+    expect(pinned!.settings).toMatchObject({ quality: 64 });
+    expect(pinned!.settings.target).toBeUndefined();
+  });
+  test('an animation goes out as a still where an editor says so', () => {
+    const still = planned({ grid: { still: true } }, { frames: 12, format: 'gif' });
+    expect(new Set(of('grid', still).map((v) => v.format))).toEqual(new Set(['avif', 'jpeg']));
+    expect(of('grid', still).every((v) => v.settings.still)).toBe(true);
+    expect(new Set(of('column', still).map((v) => v.format))).toEqual(new Set(['webp', 'gif']));
+    // For what does not move it changes nothing.
+    expect(planned({ grid: { still: true } })).toEqual(planned({}));
+  });
+  test('a spot may have a crop and words of its own', () => {
+    const crop = { x: 10, y: 20, width: 500, height: 500 };
+    const [spot] = placed('grid');
+    const photo = samplePhoto({ placements: [{ ...spot!, crops: { '1:1': crop }, words: { alt: 'Here' } }] });
+    expect(planPhoto(photo, [], CONTEXT).every((v) => v.crop === crop)).toBe(true);
+    expect(wordsIn(photo, 'grid')).toEqual({ ...photo.words, alt: 'Here' });
+    expect(wordsIn(photo, 'column')).toEqual(photo.words);
   });
 });

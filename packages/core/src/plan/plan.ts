@@ -2,23 +2,31 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type {
+  EncoderSettings,
+  OriginalFacts,
   OutputFormat,
   Photo,
+  Placement,
+  PlanContext,
   PlannedVariant,
   Policy,
+  QualityDecision,
   Rect,
   RowVariant,
-  StoredFacts,
   ShapeId,
+  Slot,
   SlotId,
-  EncoderSettings,
+  StoredFacts,
+  Turning,
+  Words,
 } from '../contract/index.ts';
-import { cropFor, heightFor, ratioOf } from '../geometry/geometry.ts';
+import { cropFor, isTurned } from '../geometry/frame.ts';
+import { heightFor, ratioOf } from '../geometry/geometry.ts';
 import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.ts';
-import { DEFAULT_DEVICES, MOST_DENSITY } from '../slots/devices.ts';
-import { slotById } from '../slots/slots.ts';
+import { MOST_DENSITY } from '../slots/devices.ts';
+import { slotsIn } from '../slots/slots.ts';
 import { formatsFor, settingsFor } from '../weight/format.ts';
-import { treatmentOf } from '../weight/kind.ts';
+import { treatmentOf, type Treatment } from '../weight/kind.ts';
 
 /** Raised when rendering changes in a way that makes stored variants wrong. */
 export const PIPELINE_VERSION = 2;
@@ -27,8 +35,7 @@ export const PIPELINE_VERSION = 2;
 export interface KeyParts {
   original: string;
   orientation: number;
-  /** Degrees; 0 until straightening exists. */
-  straighten: number;
+  turning: Turning;
   crop: Rect;
   width: number;
   height: number;
@@ -38,12 +45,13 @@ export interface KeyParts {
 
 /** The key of a variant: SHA-256 in hex over its parts in a fixed order. */
 export function variantKey(parts: KeyParts): string {
-  const { crop, settings } = parts;
+  const { crop, settings, turning } = parts;
   const text = JSON.stringify([
     PIPELINE_VERSION,
     parts.original,
     parts.orientation,
-    parts.straighten,
+    // A photo that is not turned keeps the key that it had before there were turns.
+    isTurned(turning) ? [turning.mirrored, turning.turns, turning.angle] : 0,
     [crop.x, crop.y, crop.width, crop.height],
     [parts.width, parts.height],
     parts.format,
@@ -52,63 +60,96 @@ export function variantKey(parts: KeyParts): string {
   return bytesToHex(sha256(utf8ToBytes(text)));
 }
 
-/** The slots a photo stands in: its own, or those of its set. */
-export const slotsOf = (photo: Pick<Photo, 'slots'>, setSlots: readonly SlotId[]): readonly SlotId[] =>
-  photo.slots ?? setSlots;
+type Placed = Pick<Photo, 'placements'>;
 
-/** How a slot's files are planned, where it is not as the policy and the device table say. */
+/** Names of the slots a photo stands in: its own spots', or those of its set's open lists. */
+export const slotsOf = (photo: Placed, setSlots: readonly SlotId[]): readonly SlotId[] =>
+  photo.placements?.map(({ slot }) => slot) ?? setSlots;
+
+const BARE: Omit<Placement, 'slot'> = { link: '', words: {}, crops: {} };
+
+/** What is decided for a photo in one slot alone. */
+export const placementIn = (photo: Placed, slot: SlotId): Placement =>
+  photo.placements?.find((placement) => placement.slot === slot) ?? { slot, ...BARE };
+
+/** The crop that a shape shows in a slot: of this spot, of the photo, or the automatic one. */
+export const cropIn = (photo: Photo, slot: SlotId, shape: ShapeId): Rect =>
+  placementIn(photo, slot).crops[shape] ?? cropFor(photo, shape);
+
+/** The words that a photo has in a slot. */
+export const wordsIn = (photo: Pick<Photo, 'placements' | 'words'>, slot: SlotId): Words => ({
+  ...photo.words,
+  ...placementIn(photo, slot).words,
+});
+
+/** What kind of picture goes out where: an animation may be sent as its first frame. */
+export const treatmentIn = (original: OriginalFacts, { still }: QualityDecision): Treatment =>
+  treatmentOf(still && original.frames > 1 ? { ...original, frames: 1 } : original);
+
+/** How a slot's files are planned, where it is not as the site says. */
 export interface PlanChange {
   /** Densities above it count as this one. */
   mostDensity?: number;
   /** These widths instead of those that are computed. */
   widths?: readonly number[];
+  /** This policy instead of the site's. */
+  policy?: Policy;
 }
 
 /** The variants of one shape in one slot, ascending by width, the modern format first. */
 export function planShape(
   photo: Photo,
-  slotId: SlotId,
+  slot: Slot,
   shape: ShapeId,
-  policy: Policy,
-  { mostDensity = MOST_DENSITY, widths: given }: PlanChange = {},
+  { devices, policy: ofSite }: Pick<PlanContext, 'devices' | 'policy'>,
+  { mostDensity = MOST_DENSITY, widths: given, policy = ofSite }: PlanChange = {},
 ): PlannedVariant[] {
-  const slot = slotById(slotId);
   const part = slot.shapes.find((s) => s.shape === shape)!;
-  const crop = cropFor(photo, shape);
+  const crop = cropIn(photo, slot.id, shape);
   // Own: the crop's ratio is the shape. Otherwise the shape's ratio, so that every width of it agrees.
-  const ratio = shape === 'own' ? crop.width / crop.height : ratioOf(shape, photo.original);
-  const { hash, orientation } = photo.original;
-  const treatment = treatmentOf(photo.original);
-  const demands = demandsOf(slot, part, crop, DEFAULT_DEVICES, mostDensity);
-  const widths = given ?? candidateWidths(slot, part, crop, DEFAULT_DEVICES, mostDensity).widths;
+  const ratio = ratioOf(shape, crop);
+  const { hash, orientation, frames } = photo.original;
+  const { mirrored, turns, angle } = photo.frame;
+  const decision = photo.quality[slot.id] ?? {};
+  const treatment = treatmentIn(photo.original, decision);
+  const target = decision.target ?? policy.target;
+  const demands = demandsOf(slot, part, crop, devices, mostDensity);
+  const widths = given ?? candidateWidths(slot, part, crop, devices, mostDensity).widths;
   return widths.flatMap((width) => {
     const density = viewingDensity(width, widths, demands);
     const height = heightFor(width, ratio);
-    return formatsFor(treatment, policy).map((format) => {
-      const settings = settingsFor(format, treatment, { target: policy.target, density });
+    return formatsFor(treatment, { modern: decision.format ?? policy.modern }).map((format) => {
+      const settings = {
+        ...settingsFor(format, treatment, { target, density, pinned: decision.pinned }),
+        ...(decision.still && frames > 1 && { still: true }),
+      };
       const key = variantKey({
         original: hash,
         orientation,
-        straighten: 0,
+        turning: { mirrored, turns, angle },
         crop,
         width,
         height,
         format,
         settings,
       });
-      return { key, slot: slotId, shape, crop, width, height, format, settings };
+      return { key, slot: slot.id, shape, crop, width, height, format, settings };
     });
   });
 }
 
 /**
- * All variants a photo wants in the given slots. Two slots may want the same file: it then has the same
- * key twice and is made once. A binned photo wants nothing.
+ * All variants a photo wants where it stands. Two slots may want the same file: it then has the same key twice and
+ * is made once. A binned photo wants nothing.
  */
-export function planPhoto(photo: Photo, setSlots: readonly SlotId[], policy: Policy): PlannedVariant[] {
+export function planPhoto(
+  photo: Photo,
+  setSlots: readonly SlotId[],
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
+): PlannedVariant[] {
   if (photo.binned) return [];
-  return slotsOf(photo, setSlots).flatMap((id) =>
-    slotById(id).shapes.flatMap(({ shape }) => planShape(photo, id, shape, policy)),
+  return slotsIn(context, slotsOf(photo, setSlots)).flatMap((slot) =>
+    slot.shapes.flatMap(({ shape }) => planShape(photo, slot, shape, context)),
   );
 }
 
@@ -135,3 +176,20 @@ export function rowVariant(
     failure,
   };
 }
+
+/** What is known of files by their keys, and why some could not be made. */
+export interface Files {
+  get: (key: string) => StoredFacts | undefined;
+  failureOf: (key: string) => string | null;
+}
+
+/** The files that a photo wants, with what is stored of them. */
+export const variantsOf = (
+  photo: Photo,
+  setSlots: readonly SlotId[],
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
+  files: Files,
+): RowVariant[] =>
+  planPhoto(photo, setSlots, context).map((planned) =>
+    rowVariant(planned, files.get(planned.key), files.failureOf(planned.key)),
+  );

@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { StoredFacts } from '../contract/index.ts';
 import { chosenWidth } from '../source/choice.ts';
-import { samplePhoto } from '../testing/sample.ts';
+import { CONTEXT, sampleContext, samplePhoto, slotById } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
 import { planPhoto } from './plan.ts';
 import { waysOut } from './ways-out.ts';
@@ -15,7 +15,7 @@ function storedAt(
   photo = samplePhoto(),
 ) {
   const facts = new Map<string, StoredFacts>();
-  for (const { key, width, height } of planPhoto(photo, slots, policy)) {
+  for (const { key, width, height } of planPhoto(photo, slots, sampleContext(policy))) {
     const bytes = Math.round(factor * (width * height) ** 0.75);
     facts.set(key, { bytes, contentHash: key, quality: 60, difference: 1.95 });
   }
@@ -25,12 +25,12 @@ function storedAt(
 describe('ways out', () => {
   const photo = samplePhoto();
   test('none while the file is within its budget, or not made', () => {
-    expect(waysOut(photo, 'column', DEFAULT_POLICY, storedAt(0.5, ['column']))).toBeNull();
-    expect(waysOut(photo, 'column', DEFAULT_POLICY, () => undefined)).toBeNull();
+    expect(waysOut(photo, slotById('column'), CONTEXT, storedAt(0.5, ['column']))).toBeNull();
+    expect(waysOut(photo, slotById('column'), CONTEXT, () => undefined)).toBeNull();
   });
   test('in the domain’s order, each with its file, bytes and D', () => {
     // A phone shows 173 px of the grid at 2×: it is sent 346 px of 240, 346, 386 and 510; about 32 kB here, of 20 kB.
-    const found = waysOut(photo, 'grid', DEFAULT_POLICY, storedAt(5, ['grid']))!;
+    const found = waysOut(photo, slotById('grid'), CONTEXT, storedAt(5, ['grid']))!;
     expect(found).toMatchObject({
       budget: 20_000,
       bytes: Math.round(5 * 346 ** 1.5),
@@ -53,7 +53,7 @@ describe('ways out', () => {
   });
   test('fewer pixels: the widest file that fits, and the phone does load it', () => {
     // 720 × 480 px of the text column, about 71 kB, of 50 kB; there is no smaller file to fall back on.
-    const found = waysOut(photo, 'column', DEFAULT_POLICY, storedAt(5, ['column']))!;
+    const found = waysOut(photo, slotById('column'), CONTEXT, storedAt(5, ['column']))!;
     expect(found.ways.map((way) => way.way)).toEqual(['lower-target', 'fewer-pixels']);
     const { variant, expected, widths } = found.ways.at(-1)!;
     // The stored files follow (w²)^0.75: so do the expected ones.
@@ -63,18 +63,18 @@ describe('ways out', () => {
     expect(chosenWidth(widths, 358, 2)).toBe(variant.width);
   });
   test('never below 1×: then the way says that it does not fit', () => {
-    const found = waysOut(photo, 'column', DEFAULT_POLICY, storedAt(40, ['column']))!;
+    const found = waysOut(photo, slotById('column'), CONTEXT, storedAt(40, ['column']))!;
     expect(found.ways.at(-1)!.variant.width).toBe(358);
     expect(found.ways.map((way) => way.fits)).toEqual([false, false]);
   });
   test('at the lowest target there is no lower one', () => {
     const lean = { ...DEFAULT_POLICY, target: 'lean' as const };
-    const found = waysOut(photo, 'grid', lean, storedAt(5, ['grid'], lean))!;
+    const found = waysOut(photo, slotById('grid'), sampleContext(lean), storedAt(5, ['grid'], lean))!;
     expect(found.ways.map((way) => way.way)).toEqual(['smaller-set', 'fewer-pixels']);
   });
   test('what is lossless has no target to lower', () => {
     const flat = samplePhoto({}, { format: 'png', content: { colours: 9, commonest: 0.5, common: 1 } });
-    const found = waysOut(flat, 'grid', DEFAULT_POLICY, storedAt(5, ['grid'], DEFAULT_POLICY, flat))!;
+    const found = waysOut(flat, slotById('grid'), CONTEXT, storedAt(5, ['grid'], DEFAULT_POLICY, flat))!;
     expect(found.ways.map((way) => way.way)).toEqual(['smaller-set', 'fewer-pixels']);
     expect(found.variant.format).toBe('webp');
   });

@@ -1,13 +1,12 @@
 // A slot's byte budget that can't be met at the target: the ways out, each as a concrete plan.
-import type { Photo, PlannedVariant, Policy, SlotId, StoredFacts, TargetName } from '../contract/index.ts';
+import type { Photo, PlanContext, PlannedVariant, Slot, StoredFacts, TargetName } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { cropFor } from '../geometry/geometry.ts';
 import { PHONE } from '../slots/devices.ts';
-import { ruleFor, slotById } from '../slots/slots.ts';
+import { ruleFor, shapeAt } from '../slots/slots.ts';
 import { chosenWidth } from '../source/choice.ts';
 import { TARGET_NAMES, TARGETS } from '../weight/target.ts';
 import { bytesInWords } from '../weight/units.ts';
-import { planShape } from './plan.ts';
+import { cropIn, planShape } from './plan.ts';
 
 /** In the order in which they are offered. */
 export type Way = 'smaller-set' | 'lower-target' | 'fewer-pixels';
@@ -65,14 +64,14 @@ function bytesAt(width: number, known: readonly Known[]): number {
  */
 export function waysOut(
   photo: Photo,
-  slotId: SlotId,
-  policy: Policy,
+  slot: Slot,
+  context: Pick<PlanContext, 'devices' | 'policy'>,
   stored: (key: string) => StoredFacts | undefined,
 ): OverBudget | null {
-  const slot = slotById(slotId);
-  const part = slot.shapes.find((s) => PHONE.viewport >= s.from && PHONE.viewport < s.to);
+  const part = shapeAt(slot, PHONE.viewport);
+  const present = photo.quality[slot.id]?.target ?? context.policy.target;
   if (!part) return null;
-  const display = widthAt(ruleFor(slot, part.shape, cropFor(photo, part.shape)), PHONE.viewport);
+  const display = widthAt(ruleFor(slot, part.shape, cropIn(photo, slot.id, part.shape)), PHONE.viewport);
   const sent = (variants: readonly PlannedVariant[]): PlannedVariant | undefined => {
     const modern = variants.filter((v) => v.format === variants[0]?.format);
     const width = chosenWidth(
@@ -82,7 +81,7 @@ export function waysOut(
     );
     return modern.find((v) => v.width === width);
   };
-  const planned = planShape(photo, slotId, part.shape, policy);
+  const planned = planShape(photo, slot, part.shape, context);
   const now = sent(planned);
   const facts = now && stored(now.key);
   if (!now || !facts || facts.bytes <= slot.budget) return null;
@@ -115,7 +114,7 @@ export function waysOut(
   };
   const widths = [...new Set(planned.map((v) => v.width))];
   const withWidths = (change: readonly number[]): PlannedVariant[] =>
-    planShape(photo, slotId, part.shape, policy, { widths: change });
+    planShape(photo, slot, part.shape, context, { widths: change });
   const atWidth = (variant: PlannedVariant) => ({ bytes: bytesAt(variant.width, known), difference });
   const dense = (variant: PlannedVariant): string => (variant.width / display).toFixed(1);
 
@@ -123,8 +122,8 @@ export function waysOut(
   const below = widths.filter((width) => width < now.width);
   const smaller = below.length > 0 ? withWidths(below) : [];
 
-  const lower = lowerTargets(policy.target).map((target) => {
-    const ratio = TARGETS[target] / TARGETS[policy.target];
+  const lower = lowerTargets(present).map((target) => {
+    const ratio = TARGETS[target] / TARGETS[present];
     const bytes = facts.bytes * ratio ** BYTES_BY_DIFFERENCE;
     return { target, bytes, difference: difference * ratio };
   });
@@ -149,7 +148,7 @@ export function waysOut(
       ...(lowest && now.settings.target !== undefined
         ? wayOf(
             'lower-target',
-            planShape(photo, slotId, part.shape, { ...policy, target: lowest.target }),
+            planShape(withTarget(photo, slot, lowest.target), slot, part.shape, context),
             () => lowest,
             () => `Target “${lowest.target}”, a visible difference up to ${TARGETS[lowest.target]}`,
           )
@@ -163,6 +162,12 @@ export function waysOut(
     ],
   };
 }
+
+/** The photo as it would be with another target in one slot. */
+const withTarget = (photo: Photo, { id }: Slot, target: TargetName): Photo => ({
+  ...photo,
+  quality: { ...photo.quality, [id]: { ...photo.quality[id], target } },
+});
 
 /** Targets that allow more than this one, the strictest first. */
 const lowerTargets = (target: TargetName): TargetName[] =>

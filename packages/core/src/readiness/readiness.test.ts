@@ -1,14 +1,13 @@
 // What keeps a photo back, and what a phone is sent.
 import { describe, expect, test } from '@jest/globals';
-import { sampleRow } from '../testing/sample.ts';
+import { CONTEXT, placed, sampleFrame, sampleRow, slotById } from '../testing/sample.ts';
 import { bytesInWords } from '../weight/units.ts';
 import type { PhotoRow, SlotId } from '../contract/index.ts';
 import { concernsOf, handoverConcerns, matchesFilter, sameAltsOf, sealOf } from './readiness.ts';
-import { phoneWeights, totalsFor, variantSentTo } from './weight.ts';
-import { slotById } from '../slots/slots.ts';
+import { phoneWeights, sentTo, variantSentTo } from './weight.ts';
 
 /** Concerns of a row that is alone on its page. */
-const concerns = (row: PhotoRow, slots: readonly SlotId[]) => concernsOf(row, slots, new Map());
+const concerns = (row: PhotoRow, slots: readonly SlotId[]) => concernsOf(row, slots, CONTEXT, []);
 const codes = (...row: Parameters<typeof sampleRow>) =>
   concerns(sampleRow(...row), row[0]).map((c) => c.code);
 
@@ -19,11 +18,13 @@ describe('concerns', () => {
   });
   test('a guess is to be looked at, unless every crop is the editor’s', () => {
     const focal = { x: 0.5, y: 0.5, confirmed: false };
-    expect(codes(['grid'], { focal })).toEqual(['focal-guess']);
-    expect(codes(['grid'], { focal, crops: { '1:1': { x: 0, y: 0, width: 2000, height: 2000 } } })).toEqual(
-      [],
-    );
-    expect(codes(['viewer'], { focal })).toEqual([]);
+    expect(codes(['grid'], { frame: sampleFrame({ focal }) })).toEqual(['focal-guess']);
+    expect(
+      codes(['grid'], {
+        frame: sampleFrame({ focal, crops: { '1:1': { x: 0, y: 0, width: 2000, height: 2000 } } }),
+      }),
+    ).toEqual([]);
+    expect(codes(['viewer'], { frame: sampleFrame({ focal }) })).toEqual([]);
   });
   test('too small says by how many pixels and closes the seal', () => {
     const row = sampleRow(['column'], {}, { width: 320, height: 213 });
@@ -56,26 +57,26 @@ describe('concerns', () => {
     const first = sampleRow(['grid'], { id: 1 });
     const second = sampleRow(['grid'], { id: 2, words: { ...first.words, title: 'Evening' } });
     const both = sameAltsOf([first, second]);
-    expect(concernsOf(first, ['grid'], both)[0]).toMatchObject({
+    expect(concernsOf(first, ['grid'], CONTEXT, both.get(1) ?? [])[0]).toMatchObject({
       code: 'same-alt',
       sentence: 'Same words as “Evening”',
     });
-    expect(concernsOf(second, ['grid'], both).map((c) => c.code)).toEqual(['same-alt']);
+    expect(concernsOf(second, ['grid'], CONTEXT, both.get(2) ?? []).map((c) => c.code)).toEqual(['same-alt']);
     const apart = sameAltsOf([first, { ...second, binned: true }]);
-    expect(concernsOf(first, ['grid'], apart)).toEqual([]);
+    expect(concernsOf(first, ['grid'], CONTEXT, apart.get(1) ?? [])).toEqual([]);
   });
   test('a photo without a place goes nowhere', () => {
-    expect(codes(['grid'], { slots: [] })).toEqual(['no-place']);
+    expect(codes(['grid'], { placements: placed() })).toEqual(['no-place']);
   });
   test('before a hand-over a guess and a budget are no hindrance, words and pixels are', () => {
     const row = sampleRow(
       ['column'],
-      { focal: { x: 0, y: 0, confirmed: false } },
+      { frame: sampleFrame({ focal: { x: 0, y: 0, confirmed: false } }) },
       { width: 320, height: 213 },
       90_000,
     );
     const open = { ...row, words: { ...row.words, role: null, alt: '' } };
-    expect(handoverConcerns(open, ['column'], new Map()).map((c) => c.code)).toEqual([
+    expect(handoverConcerns(concerns(open, ['column'])).map((c) => c.code)).toEqual([
       'too-small',
       'missing',
       'no-role',
@@ -97,17 +98,18 @@ describe('what is sent', () => {
     });
   });
   test('the heaviest against its budget comes first', () => {
-    const weights = phoneWeights(sampleRow(['column', 'grid'], {}, {}, 10_000), ['column', 'grid']);
+    const weights = phoneWeights(sampleRow(['column', 'grid'], {}, {}, 10_000), ['column', 'grid'], CONTEXT);
     expect(weights.map((w) => w.slot.id)).toEqual(['grid', 'column']);
     expect(weights[0]).toMatchObject({ bytes: 10_000, over: 0 });
   });
-  test('totals add every place and know when something is missing', () => {
-    const rows = [sampleRow(['column', 'grid']), sampleRow(['column', 'grid'], {}, {}, null)];
-    expect(totalsFor(rows, ['column', 'grid'], { viewport: 390, density: 2 })).toEqual({
-      camera: 3_280_000,
+  test('bytes add every place and know when something is missing', () => {
+    const screen = { viewport: 390, density: 2 };
+    expect(sentTo(sampleRow(['column', 'grid']), ['column', 'grid'], CONTEXT, screen)).toEqual({
       sent: 10_000,
-      complete: false,
+      complete: true,
     });
+    const unmade = sampleRow(['column', 'grid'], {}, {}, null);
+    expect(sentTo(unmade, ['column', 'grid'], CONTEXT, screen)).toEqual({ sent: 0, complete: false });
   });
   test('bytes in words', () => {
     expect([999, 1000, 84_400, 999_499, 999_500, 1_636_886, 3_140_000, 15_900_000].map(bytesInWords)).toEqual(

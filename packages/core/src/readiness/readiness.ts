@@ -1,17 +1,14 @@
 // What keeps a photo from going out, stop by stop: the seal, the filters and the list before a hand-over.
-import type { PhotoRow, SlotId } from '../contract/index.ts';
-import { cropFor } from '../geometry/geometry.ts';
+import type { Filter, PhotoRow, PlanContext, SlotId, Stop } from '../contract/index.ts';
 import { shownName } from '../naming/naming.ts';
-import { slotsOf } from '../plan/plan.ts';
+import { cropIn, slotsOf } from '../plan/plan.ts';
 import { sharpnessOf } from '../slots/candidates.ts';
-import { shapesOf, slotById } from '../slots/slots.ts';
+import { shapesOf, slotsIn } from '../slots/slots.ts';
 import { bytesInWords } from '../weight/units.ts';
 import type { WordCheckCode } from '../words/checks/finding.ts';
 import { sameAlts, type SameAlts } from '../words/checks/repetition.ts';
 import { checkWords } from '../words/checks.ts';
 import { phoneWeights } from './weight.ts';
-
-export type Stop = 'frame' | 'weigh' | 'describe' | 'arrange';
 
 /** todo: not done yet; care: works, but a visitor loses by it; stop: can't go out well like this. */
 export type Severity = 'todo' | 'care' | 'stop';
@@ -40,9 +37,11 @@ function damageConcerns({ original }: PhotoRow): Concern[] {
   return [{ stop: 'frame', code: 'damaged', severity: 'care', sentence: original.damage }];
 }
 
-function frameConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
-  const guessed = shapesOf(slots).filter((shape) => shape !== 'own' && !row.crops[shape]);
-  if (row.focal.confirmed || guessed.length === 0) return [];
+type Places = Pick<PlanContext, 'slots' | 'devices'>;
+
+function frameConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): Concern[] {
+  const guessed = shapesOf(places, slots).filter((shape) => shape !== 'own' && !row.frame.crops[shape]);
+  if (row.frame.focal.confirmed || guessed.length === 0) return [];
   return [
     {
       stop: 'frame',
@@ -53,12 +52,11 @@ function frameConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
   ];
 }
 
-function sizeConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
-  return slots.flatMap((id) => {
-    const slot = slotById(id);
+function sizeConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): Concern[] {
+  return slotsIn(places, slots).flatMap((slot) => {
     return slot.shapes.flatMap((part): Concern[] => {
-      const crop = cropFor(row, part.shape);
-      const sharp = sharpnessOf(slot, part, crop);
+      const crop = cropIn(row, slot.id, part.shape);
+      const sharp = sharpnessOf(slot, part, crop, places.devices);
       const where = part.shape === 'own' ? slot.name : `${slot.name} ${part.shape}`;
       if (sharp.verdict === 'sharp') return [];
       const small = sharp.verdict === 'too-small';
@@ -70,8 +68,8 @@ function sizeConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
   });
 }
 
-function weighConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
-  const concerns = sizeConcerns(row, slots);
+function weighConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): Concern[] {
+  const concerns = sizeConcerns(row, slots, places);
   const failure = row.variants.find((v) => v.failure !== null)?.failure;
   if (failure) concerns.push({ stop: 'weigh', code: 'failed', severity: 'stop', sentence: failure });
   const missing = row.variants.filter((v) => v.bytes === null && v.failure === null).length;
@@ -79,7 +77,7 @@ function weighConcerns(row: PhotoRow, slots: readonly SlotId[]): Concern[] {
     const sentence = `${missing} of ${row.variants.length} versions are still being made.`;
     concerns.push({ stop: 'weigh', code: 'not-made', severity: 'todo', sentence });
   }
-  for (const weight of phoneWeights(row, slots)) {
+  for (const weight of phoneWeights(row, slots, places)) {
     if (weight.over === 0) continue;
     const sentence = `Over budget in ${weight.slot.name}: ${bytesInWords(weight.bytes ?? 0)} on a phone, ${bytesInWords(weight.over)} over.`;
     concerns.push({ stop: 'weigh', code: 'over-budget', severity: 'care', sentence });
@@ -102,11 +100,16 @@ export const sameAltsOf = (rows: readonly PhotoRow[]): SameAlts =>
 
 /**
  * Everything that still concerns one row, in the order of the path.
- * @param same what `sameAltsOf` found for the rows of its page.
+ * @param sameAs names of other photos of its page with the same alt text; see `sameAltsOf`.
  */
-export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[], same: SameAlts): Concern[] {
-  const slots = slotsOf(row, setSlots);
-  const words = checkWords(row.words, row.fileName, { sameAs: same.get(row.id) ?? [] }).map(
+export function concernsOf(
+  row: PhotoRow,
+  setSlots: readonly SlotId[],
+  places: Places,
+  sameAs: readonly string[],
+): Concern[] {
+  const slots = slotsIn(places, slotsOf(row, setSlots)).map(({ id }) => id);
+  const words = checkWords(row.words, row.fileName, { sameAs }).map(
     ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
   );
   const place: Concern[] =
@@ -122,8 +125,8 @@ export function concernsOf(row: PhotoRow, setSlots: readonly SlotId[], same: Sam
         ];
   return [
     ...damageConcerns(row),
-    ...frameConcerns(row, slots),
-    ...weighConcerns(row, slots),
+    ...frameConcerns(row, slots, places),
+    ...weighConcerns(row, slots, places),
     ...words,
     ...place,
   ];
@@ -153,8 +156,6 @@ export function sealOf(concerns: readonly Concern[]): Record<Stop, PartState> {
   };
 }
 
-export type Filter = 'all' | 'words' | 'crop' | 'budget' | 'small' | 'ready';
-
 /** Whether a row with these concerns belongs under a filter of the worktable. */
 export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boolean {
   const has = (...codes: Concern['code'][]) => concerns.some((c) => codes.includes(c.code));
@@ -174,9 +175,6 @@ export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boo
   }
 }
 
-/** What an editor is told before a hand-over: words that are missing, photos too small, files not made. */
-export function handoverConcerns(row: PhotoRow, setSlots: readonly SlotId[], same: SameAlts): Concern[] {
-  return concernsOf(row, setSlots, same).filter(
-    (c) => !['focal-guess', 'soft', 'over-budget'].includes(c.code),
-  );
-}
+/** Of a row's concerns those that an editor is told before a hand-over: words missing, photos too small, files not made. */
+export const handoverConcerns = (concerns: readonly Concern[]): Concern[] =>
+  concerns.filter((c) => !['focal-guess', 'soft', 'over-budget'].includes(c.code));

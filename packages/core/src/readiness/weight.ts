@@ -1,19 +1,18 @@
 // What a visitor's device is sent for a row: from stored variants, by the rules of candidate choice.
-import type { PhotoRow, RowVariant, SlotId } from '../contract/index.ts';
+import type { PhotoRow, PlanContext, RowVariant, SentBytes, Slot, SlotId } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { cropFor } from '../geometry/geometry.ts';
-import { slotsOf } from '../plan/plan.ts';
+import { cropIn, slotsOf } from '../plan/plan.ts';
 import { PHONE, toldWidth } from '../slots/devices.ts';
 import { chosenWidth, type Screen } from '../source/choice.ts';
-import { ruleFor, slotById, type Slot } from '../slots/slots.ts';
+import { ruleFor, shapeAt, slotsIn } from '../slots/slots.ts';
 
 /** The variant that a browser which reads the modern format loads on a screen. */
 export function variantSentTo(row: PhotoRow, slot: Slot, screen: Screen): RowVariant | null {
-  const part = slot.shapes.find((s) => screen.viewport >= s.from && screen.viewport < s.to);
+  const part = shapeAt(slot, screen.viewport);
   if (!part) return null;
   const own = row.variants.filter((v) => v.slot === slot.id && v.shape === part.shape);
   const modern = own.filter((v) => v.format === own[0]?.format);
-  const display = widthAt(ruleFor(slot, part.shape, cropFor(row, part.shape)), screen.viewport);
+  const display = widthAt(ruleFor(slot, part.shape, cropIn(row, slot.id, part.shape)), screen.viewport);
   const width = chosenWidth(
     modern.map((v) => v.width),
     toldWidth(display, screen.density),
@@ -32,10 +31,13 @@ export interface SlotWeight {
 }
 
 /** What a phone is sent in each of a row's slots, the heaviest against its budget first. */
-export function phoneWeights(row: PhotoRow, setSlots: readonly SlotId[]): SlotWeight[] {
-  return slotsOf(row, setSlots)
-    .map((id) => {
-      const slot = slotById(id);
+export function phoneWeights(
+  row: PhotoRow,
+  setSlots: readonly SlotId[],
+  context: Pick<PlanContext, 'slots'>,
+): SlotWeight[] {
+  return slotsIn(context, slotsOf(row, setSlots))
+    .map((slot) => {
       const variant = variantSentTo(row, slot, PHONE);
       const bytes = variant?.bytes ?? null;
       return { slot, variant, bytes, over: Math.max(0, (bytes ?? 0) - slot.budget) };
@@ -43,21 +45,16 @@ export function phoneWeights(row: PhotoRow, setSlots: readonly SlotId[]): SlotWe
     .sort((a, b) => (b.bytes ?? 0) / b.slot.budget - (a.bytes ?? 0) / a.slot.budget);
 }
 
-export interface Totals {
-  camera: number;
-  /** Bytes of what is stored; `complete` tells whether that is everything. */
-  sent: number;
-  complete: boolean;
-}
-
-/** Bytes of the originals, and what a screen is sent for all rows in all their slots. */
-export function totalsFor(rows: readonly PhotoRow[], setSlots: readonly SlotId[], screen: Screen): Totals {
-  const chosen = rows.flatMap((row) =>
-    slotsOf(row, setSlots).map((id) => variantSentTo(row, slotById(id), screen)),
-  );
+/** Bytes that a screen is sent for one row where it stands, and whether all of it is made. */
+export function sentTo(
+  row: PhotoRow,
+  setSlots: readonly SlotId[],
+  context: Pick<PlanContext, 'slots'>,
+  screen: Screen,
+): SentBytes {
+  const chosen = slotsIn(context, slotsOf(row, setSlots)).map((slot) => variantSentTo(row, slot, screen));
   return {
-    camera: rows.reduce((sum, row) => sum + row.original.bytes, 0),
-    sent: chosen.reduce((sum, v) => sum + (v?.bytes ?? 0), 0),
-    complete: chosen.every((v) => v !== null && v.bytes !== null),
+    sent: chosen.reduce((sum, variant) => sum + (variant?.bytes ?? 0), 0),
+    complete: chosen.every((variant) => variant !== null && variant.bytes !== null),
   };
 }

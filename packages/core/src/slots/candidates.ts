@@ -1,11 +1,12 @@
 // From a slot's width rule and the device table to the pixel widths that are worth making.
-import type { Size } from '../contract/index.ts';
+import type { DeviceClass, Size, Slot, SlotShape } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
 import { chosenWidth } from '../source/choice.ts';
-import { DEFAULT_DEVICES, MOST_DENSITY, PHONE, toldWidth, type DeviceClass } from './devices.ts';
+import { MOST_DENSITY, PHONE, toldWidth } from './devices.ts';
+import { kept } from './kept.ts';
 import { fewestWidths, type WidthPlan } from './optimal-widths.ts';
-import { ruleFor, type Slot, type SlotShape } from './slots.ts';
+import { ruleFor, spanOf } from './slots.ts';
 
 /** What one device asks of a slot: display width in CSS px, the density that counts, and pixels of the file. */
 export interface Demand {
@@ -18,23 +19,20 @@ export interface Demand {
 
 /** A table may know no device for a shape; somebody will come with one: the nearest window, at 1× and at 2×. */
 function imagined(part: SlotShape): DeviceClass[] {
-  const viewport = Math.max(part.from, Math.min(PHONE.viewport, part.to - 1));
+  const viewport = Math.max(part.from, Math.min(PHONE.viewport, spanOf(part).to - 1));
   return [1, 2].map((density) => ({ name: 'any', viewport, density, share: 0.5 }));
 }
 
-/**
- * The demands of every device whose viewport this shape serves, smallest first.
- * @param most densities above it count as this one.
- */
-export function demandsOf(
+function demandsAnew(
   slot: Slot,
   part: SlotShape,
   crop: Size,
-  devices: readonly DeviceClass[] = DEFAULT_DEVICES,
-  most = MOST_DENSITY,
+  devices: readonly DeviceClass[],
+  most: number,
 ): Demand[] {
   const rule = ruleFor(slot, part.shape, crop);
-  const served = devices.filter((device) => device.viewport >= part.from && device.viewport < part.to);
+  const { from, to } = spanOf(part);
+  const served = devices.filter((device) => device.viewport >= from && device.viewport < to);
   return (served.length > 0 ? served : imagined(part))
     .map((device) => {
       const display = widthAt(rule, device.viewport);
@@ -44,6 +42,27 @@ export function demandsOf(
     })
     .sort((a, b) => a.pixels - b.pixels);
 }
+
+/** What of a crop a slot's widths depend on: its size where the whole photo is fitted in, else nothing. */
+const cropPart = (slot: Slot, crop: Size): string => (slot.fit ? `${crop.width}x${crop.height}` : '');
+
+const keptDemands = kept<Demand[]>();
+
+/**
+ * The demands of every device whose viewport this shape serves, smallest first. Found once for all photos that
+ * share it.
+ * @param most densities above it count as this one.
+ */
+export const demandsOf = (
+  slot: Slot,
+  part: SlotShape,
+  crop: Size,
+  devices: readonly DeviceClass[],
+  most = MOST_DENSITY,
+): readonly Demand[] =>
+  keptDemands([slot, devices], `${part.shape} ${part.from} ${most} ${cropPart(slot, crop)}`, () =>
+    demandsAnew(slot, part, crop, devices, most),
+  );
 
 /** Pixels that 1× and 2× need at most, and how far a crop falls short of them. All in px of width. */
 export interface Sharpness {
@@ -57,8 +76,13 @@ export interface Sharpness {
 }
 
 /** Judges a crop: fewer pixels than 1× needs is "too small", fewer than 2× needs is "soft" on retina. */
-export function sharpnessOf(slot: Slot, part: SlotShape, crop: Size): Sharpness {
-  const demands = demandsOf(slot, part, crop);
+export function sharpnessOf(
+  slot: Slot,
+  part: SlotShape,
+  crop: Size,
+  devices: readonly DeviceClass[],
+): Sharpness {
+  const demands = demandsOf(slot, part, crop, devices);
   const display = Math.max(0, ...demands.map((d) => roundHalfUp(d.display)));
   const retina = Math.max(display, ...demands.map((d) => d.pixels));
   const verdict = crop.width < display ? 'too-small' : crop.width < retina ? 'soft' : 'sharp';
@@ -71,18 +95,24 @@ export function sharpnessOf(slot: Slot, part: SlotShape, crop: Size): Sharpness 
 const capped = (demands: readonly Demand[], crop: Size): Demand[] =>
   demands.map((demand) => ({ ...demand, pixels: Math.min(demand.pixels, crop.width) }));
 
+const keptWidths = kept<WidthPlan>();
+
 /**
  * Candidate pixel widths for one shape of a slot: the fewest, at most six, that send at most a tenth more pixels
- * than the devices of the table ask for; never above the crop's own width.
+ * than the devices of the table ask for; never above the crop's own width. Found once for all photos that share it.
  */
 export function candidateWidths(
   slot: Slot,
   part: SlotShape,
   crop: Size,
-  devices: readonly DeviceClass[] = DEFAULT_DEVICES,
+  devices: readonly DeviceClass[],
   most = MOST_DENSITY,
 ): WidthPlan {
-  return fewestWidths(capped(demandsOf(slot, part, crop, devices, most), crop));
+  const demands = demandsOf(slot, part, crop, devices, most);
+  // A crop that is wider than any demand caps none: all such crops share their widths.
+  const cap = Math.min(crop.width, demands.at(-1)?.pixels ?? crop.width);
+  const key = `${part.shape} ${part.from} ${most} ${cap} ${cropPart(slot, crop)}`;
+  return keptWidths([slot, devices], key, () => fewestWidths(capped(demands, crop)));
 }
 
 /** Densities of variants are told apart in quarters, so that a moved crop rarely changes what a variant is. */

@@ -1,15 +1,6 @@
 // The table of device classes that widths are planned for. A documented default; shares are invented but plausible.
+import type { DeviceClass } from '../contract/index.ts';
 import { readCsv, writeCsv } from '../csv/csv.ts';
-
-export interface DeviceClass {
-  name: string;
-  /** Viewport width in CSS px. */
-  viewport: number;
-  /** Device pixels per CSS px. */
-  density: number;
-  /** Share of visits; all shares sum to 1. */
-  share: number;
-}
 
 export const DEFAULT_DEVICES: readonly DeviceClass[] = [
   { name: 'small phone', viewport: 360, density: 3, share: 0.16 },

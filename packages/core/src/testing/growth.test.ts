@@ -9,7 +9,6 @@ import { escapeHtml, indent, tag } from '../markup/html.ts';
 import { figureMarkup } from '../markup/picture.ts';
 import { slugOf, speakingNames, speakingSlug } from '../naming/naming.ts';
 import { parseDevices } from '../slots/devices.ts';
-import { slotById } from '../slots/slots.ts';
 import { parseSrcset } from '../source/srcset.ts';
 import { isPlaceholder, looksLikeFileName } from '../words/checks/absent.ts';
 import { allCapitals, keywordList, tooLong } from '../words/checks/form.ts';
@@ -20,7 +19,7 @@ import { fileName, missing, placeholder } from '../words/checks/absent.ts';
 import { checkWords } from '../words/checks.ts';
 import { plain, sounded, withoutEnding, wordsOf } from '../words/text.ts';
 import { FASTER_THAN_LENGTH, growthOf, HOSTILE } from './growth.ts';
-import { sampleRow } from './sample.ts';
+import { sampleRow, slotById } from './sample.ts';
 
 const words = (text: string, role: Words['role'] = 'informative'): Words => ({
   role,
@@ -65,7 +64,7 @@ const READERS: Record<string, (text: string) => unknown> = {
   slugOf: (text) => slugOf(text),
   speakingSlug: (text) => speakingSlug({ title: '', alt: text }, text),
   speakingNames: (text) =>
-    speakingNames([{ id: 1, fileName: text, words: { title: text, alt: text } }], { a: 1 }),
+    speakingNames(new Map([[1, speakingSlug({ title: text, alt: text }, text)]]), { a: 1 }),
   parseLength,
   parseMedia,
   parseSizes,

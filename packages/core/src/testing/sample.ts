@@ -1,7 +1,33 @@
 // A photo and a row for tests of the core.
-import type { OriginalFacts, Photo, PhotoRow, Policy, SlotId } from '../contract/index.ts';
+import type {
+  Frame,
+  OriginalFacts,
+  Photo,
+  PhotoRow,
+  Placement,
+  PlanContext,
+  Policy,
+  Slot,
+  SlotId,
+} from '../contract/index.ts';
+import { firstFrame } from '../geometry/frame.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
 import { planPhoto, rowVariant } from '../plan/plan.ts';
+import { DEFAULT_DEVICES } from '../slots/devices.ts';
+import { SHIPPED_SLOTS } from '../slots/shipped.ts';
+
+/** A site as it begins. */
+export const sampleContext = (policy: Policy = DEFAULT_POLICY): PlanContext => ({
+  slots: SHIPPED_SLOTS,
+  devices: DEFAULT_DEVICES,
+  policy,
+  languages: ['en'],
+});
+
+export const CONTEXT = sampleContext();
+
+/** A shipped place by its name. */
+export const slotById = (id: SlotId): Slot => SHIPPED_SLOTS.find((slot) => slot.id === id)!;
 
 export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<OriginalFacts> = {}): Photo {
   return {
@@ -28,8 +54,7 @@ export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<Original
       damage: null,
       ...facts,
     },
-    focal: { x: 0.5, y: 0.5, confirmed: true },
-    crops: {},
+    frame: sampleFrame(),
     words: {
       role: 'informative',
       alt: 'Still bay between two dark headlands.',
@@ -38,11 +63,24 @@ export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<Original
       credit: '',
       longDescription: '',
     },
-    slots: null,
+    quality: {},
+    placements: null,
+    position: 'a0',
     binned: false,
     ...change,
   };
 }
+
+/** The frame of a sample photo, with changes. */
+export const sampleFrame = (change: Partial<Frame> = {}): Frame => ({
+  ...firstFrame({ x: 0.5, y: 0.5 }),
+  focal: { x: 0.5, y: 0.5, confirmed: true },
+  ...change,
+});
+
+/** A spot with nothing decided for itself. */
+export const placed = (...slots: SlotId[]): Placement[] =>
+  slots.map((slot) => ({ slot, link: '', words: {}, crops: {} }));
 
 /** A row whose variants are all stored, each `bytes` bytes. */
 export function sampleRow(
@@ -53,7 +91,7 @@ export function sampleRow(
   policy: Policy = DEFAULT_POLICY,
 ): PhotoRow {
   const photo = samplePhoto(change, facts);
-  const variants = planPhoto(photo, setSlots, policy).map((planned) =>
+  const variants = planPhoto(photo, setSlots, sampleContext(policy)).map((planned) =>
     rowVariant(
       planned,
       bytes === null ? undefined : { bytes, contentHash: planned.key, quality: 80, difference: 1.9 },

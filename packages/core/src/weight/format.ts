@@ -24,9 +24,13 @@ const AVIF_EFFORT = 1;
 export function settingsFor(
   format: OutputFormat,
   { kind, lossless }: Pick<Treatment, 'kind' | 'lossless'>,
-  seen: { target: TargetName; density: number },
+  seen: { target: TargetName; density: number; pinned?: number | undefined },
 ): EncoderSettings {
-  const searched = { target: TARGETS[seen.target], density: seen.density };
+  const searched =
+    seen.pinned === undefined
+      ? { target: TARGETS[seen.target], density: seen.density }
+      : // Its visible difference is still measured, at the density it is looked at.
+        { quality: seen.pinned, density: seen.density };
   switch (format) {
     case 'avif':
       return { ...searched, effort: AVIF_EFFORT };

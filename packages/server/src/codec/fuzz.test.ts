@@ -1,5 +1,6 @@
 // A few hundred broken files from a seed: none ends a process, none comes in as another picture without its mark.
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { NO_TURNING } from '@dusky-otter/core';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -171,6 +172,8 @@ test('an animation that is stored lying comes out upright, frame by frame', asyn
       path,
       facts,
       incoming: folder,
+      turning: NO_TURNING,
+      still: false,
       crop: { x: 0, y: 0, width: 60, height: 120 },
       outputs: [output],
     },

@@ -1,5 +1,6 @@
 // The codec processes: a crash costs one picture, looking goes before making, ending ends everything.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { NO_TURNING } from '@dusky-otter/core';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -46,7 +47,16 @@ function renderJob(inspected: InspectJob, facts: OriginalFacts, count: number): 
     settings: { quality: 50, effort: 1 },
   }));
   const crop = { x: 0, y: 0, width: 1200, height: 800 };
-  return { kind: 'render', path: inspected.path, facts, incoming: folder, crop, outputs };
+  return {
+    kind: 'render',
+    path: inspected.path,
+    facts,
+    incoming: folder,
+    turning: NO_TURNING,
+    still: false,
+    crop,
+    outputs,
+  };
 }
 
 describe('the pool', () => {

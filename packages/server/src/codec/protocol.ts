@@ -1,5 +1,12 @@
 // What the server and its codec processes say to each other. Only plain data and file paths cross.
-import type { EncoderSettings, OriginalFacts, OutputFormat, Rect, StoredFacts } from '@dusky-otter/core';
+import type {
+  EncoderSettings,
+  OriginalFacts,
+  OutputFormat,
+  Rect,
+  StoredFacts,
+  Turning,
+} from '@dusky-otter/core';
 import type { RefusalCode } from '../problems.ts';
 
 /** Where the pictures that screens show are put. */
@@ -44,7 +51,11 @@ export interface RenderJob {
   path: string;
   facts: OriginalFacts;
   incoming: string;
+  /** Applied to the upright picture before the crop is cut. */
+  turning: Turning;
   crop: Rect;
+  /** Of an animation the first frame alone. */
+  still: boolean;
   outputs: RenderOutput[];
 }
 

@@ -1,5 +1,6 @@
 // Variants judged by decoding them: right place, right way up, right colours, right size, nothing but pixels.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { NO_TURNING } from '@dusky-otter/core';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -33,7 +34,16 @@ async function variant(
   const settings = format === 'png' ? { lossless: true } : { quality: 90, effort: 1 };
   const output = { key: 'k', path: out, width, height, format, settings };
   await render(
-    { kind: 'render', path, facts, incoming: folder, crop, outputs: [output] },
+    {
+      kind: 'render',
+      path,
+      facts,
+      incoming: folder,
+      turning: NO_TURNING,
+      still: false,
+      crop,
+      outputs: [output],
+    },
     { making: () => undefined, made: (variant) => made.push(variant), shouldStop: () => false },
   );
   const bytes = await readFile(out);

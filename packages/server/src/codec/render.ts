@@ -1,12 +1,13 @@
 // Makes variants: one decode of a crop serves all its sizes, one resize serves all formats of a size.
 import { createHash } from 'node:crypto';
 import { hashOfFile, writeWhole } from '../vault/vault.ts';
+import { isTurned } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { encode } from './encode.ts';
 import type { MadeVariant, RenderJob, RenderOutput } from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
-import { decodeCrop, openFile, openingOf, resized } from './source.ts';
+import { decodeCrop, framed, fromRaw, openFile, openingOf, rawOf, resized } from './source.ts';
 
 /** How frames follow each other: ms each stands, and how often all are shown (0: for ever). */
 interface Motion {
@@ -16,7 +17,7 @@ interface Motion {
 
 /** All frames of a crop at the output's size. Frames that are stored lying are turned one by one: no decoder turns them together. */
 async function animationOf(
-  { path, facts, crop }: RenderJob,
+  { path, facts, crop, turning }: RenderJob,
   { width, height }: RenderOutput,
 ): Promise<{ picture: Sharp; motion: Motion }> {
   const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
@@ -24,12 +25,13 @@ async function animationOf(
   const whole = await openFile(path, { ...opening, animated: true });
   const { delay = [], loop = 0 } = await whole.metadata();
   const motion = { delay, loop };
-  if (facts.orientation === 1)
+  if (facts.orientation === 1 && !isTurned(turning))
     return { picture: whole.extract(region).resize(width, height, { fit: 'fill' }), motion };
   const frames: Buffer[] = [];
   for (let frame = 0; frame < facts.frames; frame++) {
     const upright = (await openFile(path, { ...opening, frame })).autoOrient();
-    const cut = upright.extract(region).resize(width, height, { fit: 'fill' });
+    const turned = fromRaw(await framed(await rawOf(upright), turning));
+    const cut = turned.extract(region).resize(width, height, { fit: 'fill' });
     frames.push(await cut.png({ compressionLevel: 1 }).toBuffer());
   }
   return { picture: sharp(frames, { join: { animated: true } }), motion };
@@ -57,8 +59,8 @@ export interface RenderHearer {
 export async function render(job: RenderJob, { making, made, shouldStop }: RenderHearer): Promise<void> {
   const hash = await hashOfFile(job.path).catch(() => null);
   if (hash !== job.facts.hash) throw new Error(ORIGINAL_LOST);
-  const animated = job.facts.frames > 1;
-  const source = animated ? null : await decodeCrop(job.path, job.facts, job.crop);
+  const animated = job.facts.frames > 1 && !job.still;
+  const source = animated ? null : await decodeCrop(job.path, job.facts, job.crop, job.turning);
   let current: SizedPicture | null = null;
   for (const output of job.outputs) {
     if (shouldStop()) return;

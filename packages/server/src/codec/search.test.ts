@@ -5,6 +5,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  NO_TURNING,
   MOST_ENCODES,
   treatmentOf,
   visibleDifference,
@@ -40,7 +41,15 @@ const crop = { x: 0, y: 0, width: 3000, height: 2000 };
 
 async function rendered(source: TakenFile, outputs: RenderOutput[]): Promise<MadeVariant[]> {
   const made: MadeVariant[] = [];
-  const job = { kind: 'render' as const, ...source, incoming: folder, crop, outputs };
+  const job = {
+    kind: 'render' as const,
+    ...source,
+    incoming: folder,
+    turning: NO_TURNING,
+    still: false,
+    crop,
+    outputs,
+  };
   await render(job, {
     making: () => undefined,
     made: (variant) => made.push(variant),
@@ -153,7 +162,15 @@ describe('without loss', () => {
         outputOf(source, 'webp', { lossless: true, effort: 4 }),
       ];
       const made: MadeVariant[] = [];
-      const job = { kind: 'render' as const, ...source, incoming: folder, crop: whole, outputs };
+      const job = {
+        kind: 'render' as const,
+        ...source,
+        incoming: folder,
+        turning: NO_TURNING,
+        still: false,
+        crop: whole,
+        outputs,
+      };
       await render(job, {
         making: () => undefined,
         made: (variant) => made.push(variant),

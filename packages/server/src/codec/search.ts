@@ -44,11 +44,25 @@ export class SizedPicture {
   async encode({ format, settings }: RenderOutput): Promise<Encoded> {
     if (isLossy(format) && settings.target !== undefined)
       return this.search(format, settings, settings.target);
+    if (isLossy(format) && settings.quality !== undefined && settings.density !== undefined)
+      return this.pinned(format, settings, settings.quality, settings.density);
     const exact = settings.lossless ?? false;
     const file = exact
       ? await encodeLossless(this.picture, format, settings)
       : await encode(fromRaw(this.picture), format, settings);
     return { file, quality: settings.quality ?? null, difference: exact ? 0 : null, encodes: 1 };
+  }
+
+  /** A quality that an editor chose: nothing is searched, but it is told what it does. */
+  private async pinned(
+    format: LossyFormat,
+    settings: EncoderSettings,
+    quality: number,
+    density: number,
+  ): Promise<Encoded> {
+    const file = await encode(fromRaw(this.picture), format, settings);
+    const difference = thousandths(this.referenceAt(density).differenceOf(await decode(file)));
+    return { file, quality, difference, encodes: 1 };
   }
 
   private async search(format: LossyFormat, settings: EncoderSettings, target: number): Promise<Encoded> {

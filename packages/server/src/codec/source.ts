@@ -1,6 +1,15 @@
 // Opens an original as oriented sRGB pixels, whatever kind of file it is.
 import { readFile } from 'node:fs/promises';
-import type { InputFormat, OriginalFacts, Rect, Size } from '@dusky-otter/core';
+import {
+  frameSpace,
+  isTurned,
+  NO_TURNING,
+  type InputFormat,
+  type OriginalFacts,
+  type Rect,
+  type Size,
+  type Turning,
+} from '@dusky-otter/core';
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
 
 export interface Opening {
@@ -73,11 +82,53 @@ export const openingOf = (facts: OriginalFacts): Opening => ({
   ...(facts.format === 'svg' && { size: { width: facts.width, height: facts.height } }),
 });
 
-/** The crop of a still picture: decoded, turned upright, in sRGB, 8 bits a channel. */
-export async function decodeCrop(path: string, facts: OriginalFacts, crop: Rect): Promise<RawPicture> {
+/** A picture laid into a box about the middle: cut where it is larger, extended where it is smaller. */
+async function laidInto(picture: RawPicture, box: Size, background: object): Promise<RawPicture> {
+  const [x, y] = [Math.max(0, box.width - picture.width), Math.max(0, box.height - picture.height)];
+  const [left, top] = [x >> 1, y >> 1];
+  const wide = { width: picture.width + x, height: picture.height + y };
+  if (x + y > 0)
+    picture = await rawOf(
+      fromRaw(picture).extend({ left, right: x - left, top, bottom: y - top, background }),
+    );
+  return rawOf(
+    fromRaw(picture).extract({
+      left: (wide.width - box.width) >> 1,
+      top: (wide.height - box.height) >> 1,
+      ...box,
+    }),
+  );
+}
+
+/**
+ * An upright picture as its frame turns it: mirrored, turned by right angles, then by the angle about its centre (the
+ * order of the contract). The result has the size of `frameSpace`; libvips may make the box a pixel larger or smaller.
+ */
+export async function framed(upright: RawPicture, turning: Turning): Promise<RawPicture> {
+  const { mirrored, turns, angle } = turning;
+  // sharp turns before it mirrors, and once a pipeline: each step is a picture of its own.
+  let picture = mirrored ? await rawOf(fromRaw(upright).flop()) : upright;
+  if (turns > 0) picture = await rawOf(fromRaw(picture).rotate(90 * turns));
+  if (angle === 0) return picture;
+  // What lies beside the straightened picture is in no crop.
+  const background = { r: 0, g: 0, b: 0, alpha: picture.channels % 2 === 0 ? 0 : 1 };
+  const tilted = await rawOf(fromRaw(picture).rotate(angle, { background }));
+  const { width, height } = frameSpace(upright, turning);
+  return laidInto(tilted, { width, height }, background);
+}
+
+/** The crop of a still picture: decoded, turned upright and as its frame says, in sRGB, 8 bits a channel. */
+export async function decodeCrop(
+  path: string,
+  facts: OriginalFacts,
+  crop: Rect,
+  turning: Turning = NO_TURNING,
+): Promise<RawPicture> {
   const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
-  const source = await openFile(path, openingOf(facts));
-  return rawOf(source.autoOrient().extract(region).toColourspace('srgb'));
+  const source = (await openFile(path, openingOf(facts))).autoOrient();
+  if (!isTurned(turning)) return rawOf(source.extract(region).toColourspace('srgb'));
+  const picture = await framed(await rawOf(source.toColourspace('srgb')), turning);
+  return rawOf(fromRaw(picture).extract(region));
 }
 
 /** A raw picture as a sharp input. */

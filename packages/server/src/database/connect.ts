@@ -1,5 +1,5 @@
 // Opens the database and brings it up to date.
-import { Sequelize } from 'sequelize';
+import { Sequelize, Transaction } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { MIGRATIONS } from './migrations.ts';
 import { defineModels } from './models.ts';
@@ -10,7 +10,9 @@ export async function connect(databaseUrl: string): Promise<Sequelize> {
     dialect: 'mariadb',
     logging: false,
     define: { charset: 'utf8mb4', collate: 'utf8mb4_unicode_ci' },
-    pool: { max: 8, min: 0 },
+    pool: { max: 16, min: 0 },
+    // Rows are locked before they are read: what is read then must be what is there now.
+    isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED,
   });
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize.getQueryInterface()) })),

@@ -1,5 +1,6 @@
 // The steps from an empty database to today's tables. They only go forward; a step that has landed is never edited.
 import { DataTypes, type QueryInterface } from 'sequelize';
+import { modelOfSites } from './migration-model.ts';
 
 export interface Migration {
   name: string;
@@ -137,4 +138,7 @@ const soundness: Migration = {
   },
 };
 
-export const MIGRATIONS: readonly Migration[] = [firstTables, searchedQuality, soundness];
+/** Sites with places of their own, frames, arrangements, words by language, edits that know what they touched. */
+const modelOfSitesStep: Migration = { name: '004-model-of-sites', up: modelOfSites };
+
+export const MIGRATIONS: readonly Migration[] = [firstTables, searchedQuality, soundness, modelOfSitesStep];

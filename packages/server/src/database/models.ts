@@ -1,12 +1,17 @@
 // The tables as Sequelize models. Decisions are kept as JSON: they are read and written whole.
 import type {
   Command,
-  FocalPoint,
+  DeviceClass,
+  Frame,
+  Language,
   OriginalFacts,
+  Placement,
   Policy,
-  Rect,
-  ShapeId,
+  QualityDecision,
+  Role,
+  Slot,
   SlotId,
+  Touched,
   Words,
 } from '@dusky-otter/core';
 import type { ViewHashes } from '../codec/protocol.ts';
@@ -21,18 +26,61 @@ import {
 export class SiteModel extends Model {
   declare id: number;
   declare name: string;
+  declare address: string;
   declare policy: Policy;
+  declare languages: Language[];
+  declare devices: DeviceClass[];
+  declare away: boolean;
+  declare version: number;
+}
+
+/** A place of a site. */
+export class PlaceModel extends Model {
+  declare siteId: number;
+  declare slot: SlotId;
+  /** Where it stands among the site's places. */
+  declare rank: number;
+  declare value: Slot;
+  declare version: number;
 }
 
 export class SetModel extends Model {
   declare id: number;
   declare siteId: number;
   declare name: string;
-  declare slots: SlotId[];
   declare arranged: boolean;
   declare rehearsed: boolean;
   declare handedOver: boolean;
+  declare away: boolean;
   declare version: number;
+  declare workedAt: Date | null;
+}
+
+/** What is put on a page. So far each set has a plain list for every place in which a photo of it stands. */
+export class ArrangementModel extends Model {
+  declare id: number;
+  declare siteId: number;
+  declare setId: number | null;
+  /** Names it within its site; never used again for another. */
+  declare shortName: string;
+  declare title: string;
+  declare kind: 'list';
+  declare options: { slot: SlotId };
+  /** An open list holds every photo of its set that has no spots of its own, in the set's order. */
+  declare open: boolean;
+  declare version: number;
+}
+
+/** A photo's spot of its own in an arrangement. */
+export class PlacementModel extends Model {
+  declare id: number;
+  declare arrangementId: number;
+  declare photoId: number;
+  /** Its place in the arrangement, or null for that of the set's order. */
+  declare position: string | null;
+  declare link: string;
+  declare words: Partial<Words>;
+  declare crops: Placement['crops'];
 }
 
 export class OriginalModel extends Model {
@@ -54,18 +102,31 @@ export class PhotoModel extends Model {
   declare siteId: number;
   declare originalHash: string;
   declare fileName: string;
-  declare focal: FocalPoint;
-  declare crops: Partial<Record<ShapeId, Rect>>;
-  declare words: Words;
+  declare frame: Frame;
+  declare quality: Partial<Record<SlotId, QualityDecision>>;
   declare version: number;
+}
+
+/** A photo's words in one language. */
+export class PhotoWordsModel extends Model {
+  declare photoId: number;
+  declare language: Language;
+  declare role: Role | null;
+  declare alt: string;
+  declare caption: string;
+  declare title: string;
+  declare credit: string;
+  declare longDescription: string;
 }
 
 /** A photo's place in a set, with what is decided for this set alone. */
 export class MembershipModel extends Model {
   declare setId: number;
   declare photoId: number;
-  declare position: number;
-  declare slots: SlotId[] | null;
+  /** Sorts by its characters' codes. */
+  declare position: string;
+  /** Stands in the open lists of its set; otherwise in the spots it has there. */
+  declare follows: boolean;
   declare binned: boolean;
 }
 
@@ -88,9 +149,25 @@ export class EditModel extends Model {
   declare commands: Command[];
   declare inverse: Command[];
   declare who: string;
+  /** Names the edit: sent twice, it is carried out once. Null for edits from before there were names. */
+  declare token: string | null;
+  /** The window that made it. */
+  declare window: string;
   declare undone: boolean;
+  /** The window that took it back and may do it again; null when it may no more. */
+  declare undoneWindow: string | null;
   declare createdAt: Date;
   declare updatedAt: Date;
+}
+
+/** A part of something that an edit changed, at which version, and in which window that was done or taken back last. */
+export class TouchModel extends Model {
+  declare editId: number;
+  declare entity: Touched['entity'];
+  declare entityId: number;
+  declare part: string;
+  declare version: number;
+  declare window: string;
 }
 
 export class RefusalModel extends Model {
@@ -122,6 +199,7 @@ const id = () => ({ type: DataTypes.INTEGER.UNSIGNED, autoIncrement: true, prima
 const number = () => ({ type: DataTypes.INTEGER.UNSIGNED, allowNull: false });
 const hash = () => ({ type: DataTypes.CHAR(64), allowNull: false });
 const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false });
+const prose = () => ({ type: DataTypes.TEXT, allowNull: false });
 const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false });
 
 /** Binds all models to a connection. */
@@ -132,16 +210,53 @@ export function defineModels(sequelize: Sequelize): void {
     columns: Parameters<typeof Model.init>[0],
     timestamps = false,
   ) => model.init(columns, { sequelize, tableName, modelName: tableName, timestamps, underscored: true });
-  define(SiteModel, 'sites', { id: id(), name: text(200), policy: json('policy') });
+  define(SiteModel, 'sites', {
+    id: id(),
+    name: text(200),
+    address: text(500),
+    policy: json('policy'),
+    languages: json('languages'),
+    devices: json('devices'),
+    away: flag(),
+    version: number(),
+  });
+  define(PlaceModel, 'places', {
+    siteId: { ...number(), primaryKey: true },
+    slot: { ...text(40), primaryKey: true },
+    rank: number(),
+    value: json('value'),
+    version: number(),
+  });
   define(SetModel, 'sets', {
     id: id(),
     siteId: number(),
     name: text(200),
-    slots: json('slots'),
     arranged: flag(),
     rehearsed: flag(),
     handedOver: flag(),
+    away: flag(),
     version: number(),
+    workedAt: { type: DataTypes.DATE(3), allowNull: true },
+  });
+  define(ArrangementModel, 'arrangements', {
+    id: id(),
+    siteId: number(),
+    setId: { ...number(), allowNull: true },
+    shortName: text(80),
+    title: text(200),
+    kind: text(20),
+    options: json('options'),
+    open: flag(),
+    version: number(),
+  });
+  define(PlacementModel, 'placements', {
+    id: id(),
+    arrangementId: number(),
+    photoId: number(),
+    position: { ...text(200), allowNull: true },
+    link: text(2000),
+    words: json('words'),
+    crops: json('crops'),
   });
   define(OriginalModel, 'originals', {
     hash: { ...hash(), primaryKey: true },
@@ -158,16 +273,25 @@ export function defineModels(sequelize: Sequelize): void {
     siteId: number(),
     originalHash: hash(),
     fileName: text(255),
-    focal: json('focal'),
-    crops: json('crops'),
-    words: json('words'),
+    frame: json('frame'),
+    quality: json('quality'),
     version: number(),
+  });
+  define(PhotoWordsModel, 'photo_words', {
+    photoId: { ...number(), primaryKey: true },
+    language: { ...text(35), primaryKey: true },
+    role: { ...text(20), allowNull: true },
+    alt: prose(),
+    caption: prose(),
+    title: prose(),
+    credit: prose(),
+    longDescription: prose(),
   });
   define(MembershipModel, 'memberships', {
     setId: { ...number(), primaryKey: true },
     photoId: { ...number(), primaryKey: true },
-    position: number(),
-    slots: json('slots'),
+    position: text(200),
+    follows: { ...flag(), defaultValue: true },
     binned: flag(),
   });
   define(VariantModel, 'variants', {
@@ -190,10 +314,21 @@ export function defineModels(sequelize: Sequelize): void {
       commands: json('commands'),
       inverse: json('inverse'),
       who: text(100),
+      token: { ...text(64), allowNull: true },
+      window: { ...text(64), field: 'window_id' },
       undone: flag(),
+      undoneWindow: { ...text(64), allowNull: true },
     },
     true,
   );
+  define(TouchModel, 'touches', {
+    editId: { ...number(), primaryKey: true },
+    entity: { ...text(8), primaryKey: true },
+    entityId: { ...number(), primaryKey: true },
+    part: { ...text(120), primaryKey: true },
+    version: number(),
+    window: { ...text(64), field: 'window_id' },
+  });
   define(RefusalModel, 'refusals', {
     id: id(),
     setId: number(),

@@ -1,12 +1,12 @@
 // The database may be away for a moment: killed, or being started again. What can wait waits instead of failing.
-import { isDatabaseAway } from '../problems.ts';
+import { gaveWay, isDatabaseAway } from '../problems.ts';
 
 /** How long work waits for the database, in ms, and how often it asks. */
 const LONGEST_WAIT = 30_000;
 const PAUSE = 200;
 
 /**
- * Does something that may be done again when the connection broke: a transaction that was not committed is rolled
+ * Does something that may be done again when the connection broke or another transaction had to go first: a transaction that was not committed is rolled
  * back, and an edit that was says so by its version.
  * @throws whatever `body` throws for other reasons, or still throws after 30 s
  */
@@ -16,7 +16,7 @@ export async function patiently<T>(body: () => Promise<T>, longest = LONGEST_WAI
     try {
       return await body();
     } catch (error) {
-      if (!isDatabaseAway(error) || performance.now() > until) throw error;
+      if (!(isDatabaseAway(error) || gaveWay(error)) || performance.now() > until) throw error;
       await new Promise((done) => setTimeout(done, PAUSE));
     }
   }

@@ -3,8 +3,9 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { concernsOf, DEFAULT_POLICY, sameAltsOf, type Concern } from '@dusky-otter/core';
+import { concernsOf, type Concern } from '@dusky-otter/core';
 import { SetModel, SiteModel } from '../database/models.ts';
+import { makeSite } from '../sites/site-book.ts';
 import { DEMO, testServer, type TestServer } from '../testing/server.ts';
 import { seedDemo } from './seed.ts';
 
@@ -28,9 +29,7 @@ afterEach(() => server.close());
 async function demoSet() {
   const sets = await SetModel.findAll();
   expect(sets).toHaveLength(1);
-  return (await server.app.inject(`/api/sets/${sets[0]!.id}`)).json<
-    Awaited<ReturnType<TestServer['state']>>
-  >();
+  return server.state(sets[0]!.id);
 }
 
 describe('the demo', () => {
@@ -40,9 +39,8 @@ describe('the demo', () => {
     expect([site.name, set.name, rows.length, refusals.length]).toEqual([scenario.site, scenario.set, 14, 0]);
     expect(edits).toMatchObject({ undo: 0, redo: 0 });
     expect(rows.map((row) => row.fileName)).toEqual(scenario.photos.map(({ file }) => basename(file)));
-    const same = sameAltsOf(rows);
     const found = new Set<Concern['code']>(
-      rows.flatMap((row) => concernsOf(row, set.slots, same).map((c) => c.code)),
+      rows.flatMap((row) => concernsOf(row, set.slots, site, row.sameAs).map((c) => c.code)),
     );
     for (const code of [
       'focal-guess',
@@ -61,16 +59,15 @@ describe('the demo', () => {
     await seedDemo(server.parts, { unasked: true });
     expect((await demoSet()).rows).toHaveLength(14);
     await SiteModel.destroy({ where: {} });
-    await SiteModel.create({ name: 'Somebody’s site', policy: DEFAULT_POLICY });
+    await makeSite('Somebody’s site');
     await seedDemo(server.parts, { unasked: true });
     expect(await SetModel.count()).toBe(0);
   });
   test('goes on where a start was cut off', async () => {
-    const site = await SiteModel.create({ name: scenario.site, policy: DEFAULT_POLICY });
+    const site = await makeSite(scenario.site);
     const set = await SetModel.create({
       siteId: site.id,
       name: scenario.set,
-      slots: scenario.slots,
       version: 0,
     });
     const { file } = scenario.photos[0]!;

@@ -1,10 +1,13 @@
 // Unpacks the demo into an empty database: Gullmoor Pottery with one set in different states of readiness.
+import { randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { DEFAULT_POLICY, type Command, type SlotId, type Words } from '@dusky-otter/core';
+import { placementsFor, type Command, type SlotId, type Words } from '@dusky-otter/core';
 import type { Parts } from '../parts.ts';
-import { EditModel, SetModel, SiteModel } from '../database/models.ts';
+import { EditModel, PhotoModel, SetModel, SiteModel } from '../database/models.ts';
+import { listFor } from '../sets/photos.ts';
+import { makeSite } from '../sites/site-book.ts';
 
 interface DemoPhoto {
   file: string;
@@ -26,24 +29,29 @@ const UNPACKING = 0;
 
 const half = () => SetModel.findOne({ where: { version: UNPACKING } });
 
-async function newDemoSet(scenario: Scenario): Promise<SetModel> {
-  const site = await SiteModel.create({ name: scenario.site, policy: DEFAULT_POLICY });
-  return SetModel.create({
-    siteId: site.id,
-    name: scenario.set,
-    slots: scenario.slots,
-    arranged: true,
-    version: UNPACKING,
+async function newDemoSet({ sequelize }: Parts, scenario: Scenario): Promise<SetModel> {
+  const site = await makeSite(scenario.site);
+  return sequelize.transaction(async (t) => {
+    const set = await SetModel.create(
+      { siteId: site.id, name: scenario.set, arranged: true, version: UNPACKING },
+      { transaction: t },
+    );
+    for (const slot of scenario.slots)
+      await (await listFor(set, slot, t)).update({ open: true }, { transaction: t });
+    return set;
   });
 }
 
 function decisionsOf(photo: number, demo: DemoPhoto): Command[] {
-  const commands: Command[] = [{ kind: 'words', photo, words: demo.words }];
+  const commands: Command[] = [{ kind: 'words', photo, language: 'en', words: demo.words }];
   if (demo.focal) {
     const [x, y] = demo.focal;
     commands.push({ kind: 'focal', photo, focal: { x, y, confirmed: true } });
   }
-  if (demo.slots) commands.push({ kind: 'slots', photo, slots: demo.slots });
+  if (demo.slots) {
+    const placements = placementsFor({ placements: [] }, demo.slots);
+    commands.push({ kind: 'placements', photo, placements });
+  }
   return commands;
 }
 
@@ -55,7 +63,7 @@ export async function seedDemo(parts: Parts, { unasked }: { unasked: boolean }):
   const begun = await half();
   if (!begun && !(unasked && (await SiteModel.count()) === 0)) return;
   const scenario = await scenarioOf(parts.config);
-  await unpack(parts, scenario, begun ?? (await newDemoSet(scenario)));
+  await unpack(parts, scenario, begun ?? (await newDemoSet(parts, scenario)));
 }
 
 let running: Promise<number> | null = null;
@@ -64,7 +72,7 @@ let running: Promise<number> | null = null;
 export function demoOnRequest(parts: Parts): Promise<number> {
   running ??= (async () => {
     const scenario = await scenarioOf(parts.config);
-    const set = (await half()) ?? (await newDemoSet(scenario));
+    const set = (await half()) ?? (await newDemoSet(parts, scenario));
     await unpack(parts, scenario, set);
     await parts.preparer.reconcileSoon(set.id);
     return set.id;
@@ -81,12 +89,16 @@ async function unpack(parts: Parts, scenario: Scenario, set: SetModel): Promise<
       const stream = createReadStream(join(demoDir, demo.file));
       const result = await parts.takeIn.add(set.id, { fileName: basename(demo.file), stream });
       if (result.kind === 'refused') throw new Error(`Demo photo ${demo.file}: ${result.refusal.sentence}`);
-      return { demo, id: result.row.id };
+      return { demo, id: result.photoId };
     }),
   );
   const commands = taken.flatMap(({ demo, id }) => decisionsOf(id, demo));
-  await parts.edits.perform(set.id, { label: 'Unpack the demo', commands }, { photos: {} }, 'demo');
+  const found = await PhotoModel.findAll({ where: { id: taken.map(({ id }) => id) } });
+  const seen = { photos: Object.fromEntries(found.map(({ id, version }) => [id, version])) };
+  const edit = { label: 'Unpack the demo', commands, seen, token: randomUUID(), window: 'unpacking' };
+  const outcome = await parts.edits.perform(set.id, edit, 'demo');
+  await parts.aftermath.photos(outcome.photoIds);
   // The demo is where work starts: there is nothing to take back yet.
   await EditModel.destroy({ where: { setId: set.id } });
-  await set.update({ version: UNPACKING + 1 });
+  await SetModel.update({ version: UNPACKING + 1 }, { where: { id: set.id } });
 }

@@ -13,16 +13,23 @@ function onlyText(commands: readonly Command[]): WordsCommand | null {
 
 /**
  * The commands of the last edit with the new text in place, or null when the new edit stands on its own:
- * another photo, another field, another act, undone in between, or after a pause.
+ * another photo, another field, another act, another window, undone in between, or after a pause.
  */
 export function mergeTyping(
-  last: { label: string; commands: Command[]; undone: boolean; updatedAt: Date },
-  edit: Edit,
+  last: { label: string; commands: Command[]; window: string; undone: boolean; updatedAt: Date },
+  edit: Edit & { window: string },
   now: number,
 ): Command[] | null {
   const before = onlyText(last.commands);
   const after = onlyText(edit.commands);
-  if (!before || !after || last.undone || last.label !== edit.label || before.photo !== after.photo)
+  if (
+    !before ||
+    !after ||
+    last.undone ||
+    last.label !== edit.label ||
+    last.window !== edit.window ||
+    before.photo !== after.photo
+  )
     return null;
   const field = (words: Partial<Words>) => Object.keys(words).sort().join();
   if (field(before.words) !== field(after.words) || 'role' in after.words) return null;

@@ -3,8 +3,9 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readdir } from 'node:fs/promises';
 import sharp from 'sharp';
 import { unzipSync } from 'fflate';
-import { LONGEST_TEXT } from '@dusky-otter/core';
-import { MembershipModel, SetModel } from '../database/models.ts';
+import { LONGEST_TEXT, type Command } from '@dusky-otter/core';
+import { MembershipModel } from '../database/models.ts';
+import { publishedNames } from '../sets/sets.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
@@ -16,17 +17,9 @@ afterEach(() => server.close());
 const added = async (name: string, width = 600) => {
   const result = await server.add(name, await photoWithSquare(width, 400, { x: 0.5, y: 0.5 }));
   if (result.kind !== 'new') throw new Error(result.kind);
-  return result.row;
+  return result.photo;
 };
-const edit = async (commands: object[]) => {
-  const { rows, set } = await server.state();
-  return server.edit({
-    label: 'x',
-    commands,
-    photos: Object.fromEntries(rows.map((row) => [row.id, row.version])),
-    set: set.version,
-  });
-};
+const edit = (commands: Command[]) => server.edit({ commands });
 const zipNames = async () => {
   const response = await server.app.inject(`/api/sets/${server.setId}/hand-over.zip`);
   const paths = Object.keys(unzipSync(new Uint8Array(response.rawPayload)));
@@ -55,31 +48,30 @@ describe('names', () => {
     expect([cleared.json(), (await server.state()).refusals]).toEqual([[], []]);
   });
   test('that went out stay with their photo when another joins from another set', async () => {
-    const { siteId } = (await SetModel.findByPk(server.setId))!;
-    const other = await SetModel.create({ siteId, name: 'Other', slots: ['grid'], version: 1 });
+    const other = await server.newSet('Other');
     const elder = await added('elder.jpg', 700);
-    await MembershipModel.update({ setId: other.id }, { where: { photoId: elder.id } });
+    await MembershipModel.update({ setId: other }, { where: { photoId: elder.id } });
+    await server.parts.aftermath.photos([elder.id], [server.setId]);
     const young = await added('young.jpg');
-    await edit([{ kind: 'words', photo: young.id, words: { title: 'Blue bowl' } }]);
+    await edit([{ kind: 'words', photo: young.id, language: 'en', words: { title: 'Blue bowl' } }]);
     await server.prepared();
     expect(await zipNames()).toEqual(['blue-bowl']);
-    expect((await server.state()).set).toMatchObject({
-      handedOver: true,
-      published: { 'blue-bowl': young.id },
-    });
+    expect((await server.state()).set.handedOver).toBe(true);
+    expect(await publishedNames(server.setId)).toEqual({ 'blue-bowl': young.id });
     // The elder photo has the lower id, and is titled alike.
     await MembershipModel.create({
       setId: server.setId,
       photoId: elder.id,
-      position: 0,
-      slots: null,
+      position: 'a0',
+      follows: true,
       binned: false,
     });
-    await edit([{ kind: 'words', photo: elder.id, words: { title: 'Blue bowl' } }]);
+    await server.parts.aftermath.photos([elder.id]);
+    await edit([{ kind: 'words', photo: elder.id, language: 'en', words: { title: 'Blue bowl' } }]);
     await server.prepared();
     expect((await server.state()).set.handedOver).toBe(false);
     expect(await zipNames()).toEqual(['blue-bowl', 'blue-bowl-2']);
-    expect((await server.state()).set.published).toEqual({ 'blue-bowl': young.id, 'blue-bowl-2': elder.id });
+    expect(await publishedNames(server.setId)).toEqual({ 'blue-bowl': young.id, 'blue-bowl-2': elder.id });
   });
 });
 
@@ -119,17 +111,19 @@ describe('words in the file', () => {
   test('of any length come in cut, and the photo can be edited', async () => {
     const result = await server.add('long.jpg', await withWords('glaze '.repeat(8_000)));
     if (result.kind !== 'new') throw new Error(result.kind);
-    expect(result.row.words.title).toHaveLength(LONGEST_TEXT);
-    expect((await edit([{ kind: 'words', photo: result.row.id, words: { alt: 'A bowl.' } }])).status).toBe(
-      200,
-    );
+    expect(result.photo.words.title).toHaveLength(LONGEST_TEXT);
+    expect(
+      (await edit([{ kind: 'words', photo: result.photo.id, language: 'en', words: { alt: 'A bowl.' } }]))
+        .status,
+    ).toBe(200);
   });
   test('that once made a check wait for ever are judged at once', async () => {
     const alt = 'IMG_0412 wood kiln at dusk with split logs stacked beside it.';
     const row = await added('kiln.jpg');
-    expect((await edit([{ kind: 'words', photo: row.id, words: { alt, role: 'informative' } }])).status).toBe(
-      200,
-    );
+    expect(
+      (await edit([{ kind: 'words', photo: row.id, language: 'en', words: { alt, role: 'informative' } }]))
+        .status,
+    ).toBe(200);
     await server.prepared();
     const manifest = await server.app.inject(`/preview/${server.setId}/manifest.json`);
     const [photo] = manifest.json<{ photos: { concerns: { code: string }[] }[] }>().photos;
@@ -160,7 +154,7 @@ describe('making versions', () => {
     await added('a.jpg');
     await server.prepared();
     const made = heard
-      .filter((text) => text.includes('"type":"variant"'))
+      .filter((text) => text.includes('"type":"made"'))
       .map((text) => JSON.parse(text.split('data: ')[1]!) as Record<string, unknown>);
     expect(made.length).toBeGreaterThan(0);
     for (const event of made) {

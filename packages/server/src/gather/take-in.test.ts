@@ -27,7 +27,7 @@ describe('awkward files', () => {
     ['scan-16bit.tif', { format: 'tiff', width: 700, height: 467 }],
   ])('%s is taken in', async (name, facts) => {
     const result = await server.add(name, await special(name));
-    expect(result).toMatchObject({ kind: 'new', row: { fileName: name, original: facts } });
+    expect(result).toMatchObject({ kind: 'new', photo: { fileName: name, original: facts } });
   });
   test.each([
     ['phone.heic', 'unsupported-heic', /Export it as JPEG/],
@@ -75,7 +75,7 @@ describe('what is read and kept', () => {
     const bytes = await readFile(join(DEMO, 'photos/GM_0418.JPG'));
     const result = await server.add('GM_0418.JPG', bytes);
     if (result.kind !== 'new') throw new Error(result.kind);
-    const { original } = result.row;
+    const { original } = result.photo;
     expect(original).toMatchObject({
       width: 2400,
       height: 3600,
@@ -94,7 +94,7 @@ describe('what is read and kept', () => {
     const result = await server.add('worded.jpg', bytes);
     expect(result).toMatchObject({
       kind: 'new',
-      row: {
+      photo: {
         words: {
           role: null,
           alt: 'Grey square on a grey ground',
@@ -111,7 +111,7 @@ describe('what is read and kept', () => {
     );
     expect(result).toMatchObject({
       kind: 'new',
-      row: { original: { camera: 'Lumora L2', hasPosition: true } },
+      photo: { original: { camera: 'Lumora L2', hasPosition: true } },
     });
   });
 });
@@ -126,16 +126,15 @@ describe('the same file again', () => {
     const bytes = await photoWithSquare(500, 400, { x: 0.5, y: 0.5 });
     const first = await server.add('again.jpg', bytes);
     if (first.kind !== 'new') throw new Error(first.kind);
-    const { id } = first.row;
+    const { id } = first.photo;
     await server.edit({
       label: 'alt',
-      commands: [{ kind: 'words', photo: id, words: { alt: 'Kept words' } }],
-      photos: {},
+      commands: [{ kind: 'words', photo: id, language: 'en', words: { alt: 'Kept words' } }],
     });
-    await server.edit({ label: 'bin', commands: [{ kind: 'bin', photo: id, binned: true }], photos: {} });
+    await server.edit({ label: 'bin', commands: [{ kind: 'bin', photo: id, binned: true }] });
     expect(await server.add('again.jpg', bytes)).toMatchObject({
       kind: 'back-from-bin',
-      row: { id, words: { alt: 'Kept words' }, binned: false },
+      photo: { id, words: { alt: 'Kept words' }, binned: false },
     });
   });
 });
@@ -144,7 +143,7 @@ describe('names and places', () => {
   test('a path in a name is cut to its last part; no name is an error', async () => {
     const bytes = await photoWithSquare(420, 300, { x: 0.5, y: 0.5 });
     expect(await server.add('../../etc/pass wd.jpg', bytes)).toMatchObject({
-      row: { fileName: 'pass wd.jpg' },
+      photo: { fileName: 'pass wd.jpg' },
     });
     const response = await server.app.inject({
       method: 'POST',

@@ -1,13 +1,21 @@
 // Takes a file in: streamed into the vault, hashed on the way, recognised, inspected, and put into a set as a photo.
 import type { Readable } from 'node:stream';
-import type { OriginalFacts, Photo, TakeInResult, Words } from '@dusky-otter/core';
-import { Op } from 'sequelize';
+import { firstFrame, positionBetween, type OriginalFacts, type Refusal, type Words } from '@dusky-otter/core';
+import { Op, type Sequelize } from 'sequelize';
 import type { CodecPool } from '../codec/pool.ts';
 import type { Limits } from '../config.ts';
-import { MembershipModel, OriginalModel, PhotoModel, RefusalModel, SetModel } from '../database/models.ts';
+import {
+  MembershipModel,
+  OriginalModel,
+  PhotoModel,
+  PhotoWordsModel,
+  RefusalModel,
+  SetModel,
+  SiteModel,
+} from '../database/models.ts';
 import { patiently } from '../database/patience.ts';
 import { ProblemError, RefusedError, sentenceOfDisk } from '../problems.ts';
-import { findSet, loadPhotos, rowsOf } from '../sets/rows.ts';
+import { findSet } from '../sets/sets.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
 
@@ -19,9 +27,13 @@ export interface Arrival {
   signal?: AbortSignal;
 }
 
-type Placed =
-  | { photoId: number; kind: 'new' | 'already-here' | 'back-from-bin' }
-  | { photoId: number; kind: 'from-another-set'; setName: string };
+/** What became of an arrival: its photo, or a refusal. */
+export type Taken =
+  | { kind: 'new' | 'already-here' | 'back-from-bin'; photoId: number }
+  | { kind: 'from-another-set'; photoId: number; setName: string }
+  | { kind: 'refused'; refusal: Refusal };
+
+type Placed = Exclude<Taken, { kind: 'refused' }>;
 
 const wordsFrom = ({ found }: OriginalFacts): Words => ({
   role: null,
@@ -35,9 +47,10 @@ const wordsFrom = ({ found }: OriginalFacts): Words => ({
 export class TakeIn {
   /** Places in a set are given one after the other; files arrive several at once. */
   private turn: Promise<unknown> = Promise.resolve();
-  private readonly reserved = new Map<number, number>();
+  private readonly reserved = new Map<number, string>();
 
   constructor(
+    private readonly sequelize: Sequelize,
     private readonly vault: Vault,
     private readonly pool: CodecPool,
     private readonly limits: Limits,
@@ -48,7 +61,7 @@ export class TakeIn {
    * Takes one file into a set. A refusal is an answer, not an error: it is kept with its reason.
    * @throws ProblemError no-such-set, upload-interrupted, disk-full
    */
-  async add(setId: number, { fileName, stream, signal }: Arrival): Promise<TakeInResult> {
+  async add(setId: number, { fileName, stream, signal }: Arrival): Promise<Taken> {
     // Asked for before anything is awaited: the order of the calls is the order of the rows.
     const place = this.inTurn(() => this.reserve(setId));
     const set = await findSet(setId);
@@ -57,12 +70,7 @@ export class TakeIn {
     try {
       received = await this.receive(stream);
       const facts = await this.factsOf(received, signal);
-      const { photoId, ...how } = await this.inTurn(() =>
-        patiently(() => this.place(set, position, fileName, facts)),
-      );
-      const photos: Photo[] = await loadPhotos(setId, [photoId]);
-      const [row] = await rowsOf(await findSet(setId), photos, this.preparer);
-      return { ...how, row: row! };
+      return await this.inTurn(() => patiently(() => this.place(set, position, fileName, facts)));
     } catch (error) {
       if (sentenceOfDisk(error)) throw new ProblemError('disk-full', undefined, {}, error);
       if (!(error instanceof RefusedError)) throw error;
@@ -109,10 +117,12 @@ export class TakeIn {
   }
 
   /** The next place of a set: files keep the order they were sent in, whichever is ready first. */
-  private async reserve(setId: number): Promise<number> {
-    const last = await MembershipModel.max<number | null, MembershipModel>('position', { where: { setId } });
-    const next = Math.max(this.reserved.get(setId) ?? 0, (last ?? -1) + 1);
-    this.reserved.set(setId, next + 1);
+  private async reserve(setId: number): Promise<string> {
+    const last = await MembershipModel.max<string | null, MembershipModel>('position', { where: { setId } });
+    const reserved = this.reserved.get(setId) ?? null;
+    const behind = reserved !== null && (last === null || reserved > last) ? reserved : last;
+    const next = positionBetween(behind, null);
+    this.reserved.set(setId, next);
     return next;
   }
 
@@ -125,7 +135,7 @@ export class TakeIn {
   /** Gives the photo its row: a new one, or the one it already has in this set or another. */
   private async place(
     set: SetModel,
-    position: number,
+    position: string,
     fileName: string,
     facts: OriginalFacts,
   ): Promise<Placed> {
@@ -135,30 +145,51 @@ export class TakeIn {
       if (here && !here.binned) return { photoId: known.id, kind: 'already-here' };
       if (here) {
         await here.update({ binned: false });
+        await known.increment('version');
         return { photoId: known.id, kind: 'back-from-bin' };
       }
     }
-    const { attention } = facts;
-    const photo =
-      known ??
-      (await PhotoModel.create({
-        siteId: set.siteId,
-        originalHash: facts.hash,
-        fileName,
-        focal: { ...attention, confirmed: false },
-        crops: {},
-        words: wordsFrom(facts),
-        version: 1,
-      }));
-    await MembershipModel.create({ setId: set.id, photoId: photo.id, position, slots: null, binned: false });
+    const photo = known ?? (await this.newPhoto(set, fileName, facts));
+    await MembershipModel.create({
+      setId: set.id,
+      photoId: photo.id,
+      position,
+      follows: true,
+      binned: false,
+    });
     // The page is another one now.
-    await SetModel.update({ rehearsed: false, handedOver: false }, { where: { id: set.id } });
+    await SetModel.update(
+      { rehearsed: false, handedOver: false, workedAt: new Date() },
+      { where: { id: set.id } },
+    );
     if (!known) return { photoId: photo.id, kind: 'new' };
     const elsewhere = await MembershipModel.findOne({
       where: { photoId: photo.id, setId: { [Op.ne]: set.id } },
     });
     const other = elsewhere && (await SetModel.findByPk(elsewhere.setId));
     return { photoId: photo.id, kind: 'from-another-set', setName: other?.name ?? 'another set' };
+  }
+
+  private async newPhoto(set: SetModel, fileName: string, facts: OriginalFacts): Promise<PhotoModel> {
+    const { languages } = (await SiteModel.findByPk(set.siteId))!;
+    return this.sequelize.transaction(async (transaction) => {
+      const photo = await PhotoModel.create(
+        {
+          siteId: set.siteId,
+          originalHash: facts.hash,
+          fileName,
+          frame: firstFrame(facts.attention),
+          quality: {},
+          version: 1,
+        },
+        { transaction },
+      );
+      await PhotoWordsModel.create(
+        { photoId: photo.id, language: languages[0], ...wordsFrom(facts) },
+        { transaction },
+      );
+      return photo;
+    });
   }
 
   private async refuse(setId: number, fileName: string, bytes: number, error: RefusedError) {

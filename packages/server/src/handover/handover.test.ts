@@ -7,9 +7,8 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { mkdir } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
-import { DEFAULT_POLICY } from '@dusky-otter/core';
 import yauzl from 'yauzl';
-import { sampleRow } from '../../../core/src/testing/sample.ts';
+import { CONTEXT, sampleRow } from '../../../core/src/testing/sample.ts';
 import { Vault } from '../vault/vault.ts';
 import { handoverZip, type HandoverParts } from './handover.ts';
 import { Previews } from './previews.ts';
@@ -27,9 +26,14 @@ describe('a hand-over of more files than the old format can count', () => {
       await mkdir(dirname(path), { recursive: true });
       await writeFile(path, bytes);
       const count = 66_000;
-      const rows = Array.from({ length: count }, (_, id) => ({ ...row, id, slots: [], variants: [variant] }));
+      const rows = Array.from({ length: count }, (_, id) => ({
+        ...row,
+        id,
+        placements: [],
+        variants: [variant],
+      }));
       const names = new Map(rows.map(({ id }) => [id, `photo-${id}`]));
-      const parts: HandoverParts = { site: 'S', set: 'T', policy: DEFAULT_POLICY, setSlots: [], rows, names };
+      const parts: HandoverParts = { site: 'S', set: 'T', context: CONTEXT, setSlots: [], rows, names };
       const file = join(folder, 'large.zip');
       await pipeline(handoverZip(parts, vault), createWriteStream(file));
       const zip = await yauzl.openPromise(file);

@@ -8,7 +8,7 @@ import {
   variantFileName,
   wordsCsv,
   type PhotoRow,
-  type Policy,
+  type PlanContext,
   type RowVariant,
   type SlotId,
 } from '@dusky-otter/core';
@@ -20,7 +20,7 @@ import type { Vault } from '../vault/vault.ts';
 export interface HandoverParts {
   site: string;
   set: string;
-  policy: Policy;
+  context: PlanContext;
   setSlots: SlotId[];
   rows: PhotoRow[];
   /** Speaking part of the file names of every photo of the set, by id. */
@@ -38,11 +38,11 @@ export const pathsIn =
 
 /** The text files of a hand-over, by name. */
 export function textFiles(parts: HandoverParts): Record<string, string> {
-  const { set, rows, setSlots } = parts;
+  const { set, rows, setSlots, context } = parts;
   const pathOf = pathsIn(parts);
   return {
-    'index.html': pageMarkup({ title: set, rows, setSlots, urlOf: pathOf }),
-    'styles.css': stylesheet(),
+    'index.html': pageMarkup({ title: set, rows, setSlots, context, urlOf: pathOf }),
+    'styles.css': stylesheet(context),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf }), null, 2)}\n`,
     'words.csv': wordsCsv(rows),
   };
@@ -71,15 +71,20 @@ export const readVariant = async (
  * @throws ProblemError not-ready where one can't be made again
  */
 export async function makeWhole(
-  variants: Iterable<RowVariant>,
+  { rows }: Pick<HandoverParts, 'rows'>,
   vault: Vault,
   preparer: Preparer,
 ): Promise<void> {
-  const lost: RowVariant[] = [];
-  for (const variant of variants) if (!(await readVariant(vault, variant))) lost.push(variant);
-  await preparer.remake(lost.map(({ key }) => key));
-  for (const variant of lost) {
-    const again = (await preparer.untilStored(variant.key)) && (await readVariant(vault, variant));
+  const lost: { variant: RowVariant; key: string; hash: string }[] = [];
+  for (const { variants, original } of rows) {
+    for (const variant of variants) {
+      if (variant.bytes !== null && !(await readVariant(vault, variant)))
+        lost.push({ variant, key: variant.key, hash: original.hash });
+    }
+  }
+  await preparer.remake(lost);
+  for (const { variant, ...file } of lost) {
+    const again = (await preparer.untilStored(file)) && (await readVariant(vault, variant));
     if (again) continue;
     throw new ProblemError(
       'not-ready',

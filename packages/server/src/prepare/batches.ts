@@ -1,41 +1,44 @@
-// Groups wanted variants so that one decode serves many: a batch is a photo and one crop of it.
+// Groups the variants that a photo wants so that one decode serves many: a batch is one crop of it.
 import {
   planPhoto,
   type Photo,
+  type PlanContext,
   type PlannedVariant,
-  type Policy,
   type Rect,
   type ShapeId,
-  type SlotId,
 } from '@dusky-otter/core';
 
 export interface Batch {
   photo: Photo;
   shape: ShapeId;
   crop: Rect;
+  /** Its outputs are the first frame of an animation. */
+  still: boolean;
   /** Each key once, equal sizes beside each other, smallest first: the row can show something soon. */
   outputs: PlannedVariant[];
 }
 
-/** All batches of a set's photos in order, and the keys they want. */
+/** What is decoded together: the same rectangle of the same frames. */
+const sourceOf = ({ crop, settings }: PlannedVariant): string =>
+  [crop.x, crop.y, crop.width, crop.height, settings.still ?? false].join(' ');
+
+/** All batches of a photo; each key is wanted once. */
 export function batchesOf(
-  photos: readonly Photo[],
-  setSlots: readonly SlotId[],
-  policy: Policy,
-): { batches: Batch[]; wanted: Set<string> } {
+  photo: Photo,
+  setSlots: readonly string[],
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
+): Batch[] {
   const wanted = new Set<string>();
-  const batches: Batch[] = [];
-  for (const photo of photos) {
-    const byShape = new Map<ShapeId, PlannedVariant[]>();
-    for (const variant of planPhoto(photo, setSlots, policy)) {
-      if (wanted.has(variant.key)) continue;
-      wanted.add(variant.key);
-      byShape.set(variant.shape, [...(byShape.get(variant.shape) ?? []), variant]);
-    }
-    for (const [shape, variants] of byShape) {
-      const outputs = [...variants].sort((a, b) => a.width - b.width || a.height - b.height);
-      batches.push({ photo, shape, crop: outputs[0]!.crop, outputs });
-    }
+  const bySource = new Map<string, PlannedVariant[]>();
+  for (const variant of planPhoto(photo, setSlots, context)) {
+    if (wanted.has(variant.key)) continue;
+    wanted.add(variant.key);
+    const source = sourceOf(variant);
+    bySource.set(source, [...(bySource.get(source) ?? []), variant]);
   }
-  return { batches, wanted };
+  return [...bySource.values()].map((variants) => {
+    const outputs = [...variants].sort((a, b) => a.width - b.width || a.height - b.height);
+    const { shape, crop, settings } = outputs[0]!;
+    return { photo, shape, crop, still: settings.still ?? false, outputs };
+  });
 }

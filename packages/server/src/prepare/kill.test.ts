@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { SetState } from '@dusky-otter/core';
+import type { WholeSet } from '../testing/server.ts';
 import sharp from 'sharp';
 import { startServer } from '../testing/process.ts';
 import { ownDatabase } from '../testing/database.ts';
@@ -15,7 +15,7 @@ beforeAll(async () => {
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
-const complete = ({ preparation, rows }: SetState) =>
+const complete = ({ preparation, rows }: WholeSet) =>
   rows.length === 14 &&
   preparation.wanted > 0 &&
   preparation.made + preparation.failed === preparation.wanted;
@@ -36,7 +36,7 @@ async function storeOf(dataDir: string): Promise<Record<string, string>> {
 async function prepareDemo(
   name: string,
   kills: number[],
-): Promise<{ store: Record<string, string>; state: SetState; dataDir: string }> {
+): Promise<{ store: Record<string, string>; state: WholeSet; dataDir: string }> {
   const database = await ownDatabase();
   const dataDir = join(folder, name);
   const env = { DATABASE_URL: database.url, DATA_DIR: dataDir, CODEC_WORKERS: '2' };
@@ -59,7 +59,7 @@ test('a kill in the middle changes nothing about the end', async () => {
   expect(whole.state.preparation.failed).toBe(0);
   expect(Object.keys(killed.store).sort()).toEqual(Object.keys(whole.store).sort());
   expect(killed.store).toEqual(whole.store);
-  const contents = (state: SetState) =>
+  const contents = (state: WholeSet) =>
     state.rows.flatMap((row) => row.variants.map((v) => [v.key, v.contentHash, v.bytes])).sort();
   expect(contents(killed.state)).toEqual(contents(whole.state));
   expect(await readdir(join(killed.dataDir, 'incoming'))).toEqual([]);

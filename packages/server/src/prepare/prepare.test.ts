@@ -3,35 +3,44 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { mkdir, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { DEFAULT_POLICY, planPhoto } from '@dusky-otter/core';
+import { planPhoto } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
-import { samplePhoto } from '../../../core/src/testing/sample.ts';
+import { CONTEXT, placed, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { batchesOf } from './batches.ts';
 import { StoredVariants } from './stored.ts';
 import { KEPT_FOR_MS, sweep } from './sweep.ts';
 
 describe('batches', () => {
-  test('every wanted key once, a photo and a crop a batch, smallest first', () => {
-    const photos = [samplePhoto({ id: 1 }), samplePhoto({ id: 2 }, { hash: 'cd'.repeat(32) })];
-    // The half column and the phone's hero share the shape 4:5, and one width of it.
-    const slots = ['hero', 'half', 'grid'] as const;
-    const { batches, wanted } = batchesOf(photos, slots, DEFAULT_POLICY);
-    const planned = photos.flatMap((photo) => planPhoto(photo, slots, DEFAULT_POLICY).map((v) => v.key));
-    expect([...wanted].sort()).toEqual([...new Set(planned)].sort());
-    expect(batches.flatMap((b) => b.outputs.map((o) => o.key)).sort()).toEqual([...wanted].sort());
-    expect(batches.map((b) => [b.photo.id, b.shape])).toEqual([
-      [1, '3:1'],
-      [1, '4:5'],
-      [1, '1:1'],
-      [2, '3:1'],
-      [2, '4:5'],
-      [2, '1:1'],
-    ]);
+  // The half column and the phone's hero share the shape 4:5, and one width of it.
+  const slots = ['hero', 'half', 'grid'];
+  test('every wanted key once, a crop a batch, smallest first', () => {
+    const photo = samplePhoto({ id: 1 });
+    const batches = batchesOf(photo, slots, CONTEXT);
+    const planned = planPhoto(photo, slots, CONTEXT).map((v) => v.key);
+    expect(batches.flatMap((b) => b.outputs.map((o) => o.key)).sort()).toEqual([...new Set(planned)].sort());
+    expect(batches.map((b) => b.shape)).toEqual(['3:1', '4:5', '1:1']);
     for (const { outputs } of batches) {
       const widths = outputs.map((o) => o.width);
       expect(widths).toEqual([...widths].sort((a, b) => a - b));
     }
+  });
+  test('a still and a moving picture of one crop are decoded apart, as are two crops of one shape', () => {
+    const facts = { frames: 12, format: 'gif' as const };
+    const still = batchesOf(samplePhoto({ quality: { half: { still: true } } }, facts), slots, CONTEXT);
+    expect(still.map((b) => [b.shape, b.still])).toEqual([
+      ['3:1', false],
+      ['4:5', false],
+      ['4:5', true],
+      ['1:1', false],
+    ]);
+    const crops = { '4:5': { x: 0, y: 0, width: 400, height: 500 } };
+    const placements = placed('hero', 'half').map((spot, at) => ({ ...spot, crops: at ? crops : {} }));
+    expect(batchesOf(samplePhoto({ placements }), [], CONTEXT).map((b) => b.shape)).toEqual([
+      '3:1',
+      '4:5',
+      '4:5',
+    ]);
   });
 });
 
@@ -42,7 +51,7 @@ describe('the preparer', () => {
     server = await testServer();
     const result = await server.add('a.jpg', await photoWithSquare(1500, 1000, { x: 0.3, y: 0.5 }));
     if (result.kind !== 'new') throw new Error(result.kind);
-    id = result.row.id;
+    id = result.photo.id;
     await server.prepared();
   });
   afterEach(() => server.close());
@@ -65,9 +74,8 @@ describe('the preparer', () => {
       server.edit({
         label: 'focal',
         commands: [{ kind: 'focal', photo: id, focal: { x, y: 0.5, confirmed: true } }],
-        photos: {},
       });
-    const { x } = (await server.state()).rows[0]!.focal;
+    const { x } = (await server.state()).rows[0]!.frame.focal;
     await edit(x > 0.5 ? 0.1 : 0.9);
     await server.prepared();
     const second = await keys();
@@ -102,13 +110,12 @@ describe('the preparer', () => {
     const first = await wanted();
     await server.edit({
       label: 'slots',
-      commands: [{ kind: 'slots', photo: id, slots: ['grid'] }],
-      photos: {},
+      commands: [{ kind: 'placements', photo: id, placements: placed('grid') }],
     });
     await server.prepared();
     const still = await wanted();
     expect(still.length).toBeLessThan(first.length);
-    const isWanted = (key: string) => preparer.isWanted(key);
+    const isWanted = (hash: string, key: string) => preparer.isWanted(hash, key);
     const now = Date.now();
     const at = (ms: number) => sweep(vault, stored, isWanted, new Date(now + ms));
     // However old the files are: the week counts from when it is noticed that nobody wants them.
@@ -124,7 +131,7 @@ describe('the preparer', () => {
     const { vault, stored } = server.parts;
     const [key] = await keys();
     let wantedNow = false;
-    const isWanted = (other: string) => other !== key || wantedNow;
+    const isWanted = (_: string, other: string) => other !== key || wantedNow;
     const at = (ms: number) => sweep(vault, stored, isWanted, new Date(ms));
     expect(await at(0)).toBe(0);
     wantedNow = true;
@@ -140,8 +147,7 @@ describe('the preparer', () => {
     server.parts.preparer.pause(server.setId, true);
     await server.edit({
       label: 'slots',
-      commands: [{ kind: 'slots', photo: id, slots: ['viewer', 'hero'] }],
-      photos: {},
+      commands: [{ kind: 'placements', photo: id, placements: placed('viewer', 'hero') }],
     });
     const before = await keys();
     const { preparation } = await server.state();
@@ -163,8 +169,8 @@ describe('the preparer', () => {
     stored.add = () => Promise.reject(new Error('The note was lost.'));
     await server.edit({
       label: 'slots',
-      commands: [{ kind: 'slots', photo: id, slots: ['viewer'] }],
-      photos: { [id]: (await server.state()).rows[0]!.version },
+      commands: [{ kind: 'placements', photo: id, placements: placed('viewer') }],
+      seen: { photos: { [id]: (await server.state()).rows[0]!.version } },
     });
     await server.prepared();
     expect((await server.state()).rows[0]!.variants[0]!.failure).toContain('The note was lost.');
@@ -184,8 +190,7 @@ describe('the preparer', () => {
     await writeFile(server.parts.vault.original(original.hash), 'damaged');
     await server.edit({
       label: 'slots',
-      commands: [{ kind: 'slots', photo: id, slots: ['viewer'] }],
-      photos: {},
+      commands: [{ kind: 'placements', photo: id, placements: placed('viewer') }],
     });
     await server.prepared();
     const row = (await server.state()).rows[0]!;

@@ -1,56 +1,65 @@
-// Reconciliation: wanted − stored. There is no job list to lose: after a crash, a restart or a changed decision
-// the same subtraction finds the same work.
+// Reconciliation: wanted − stored, photo by photo. There is no job list to lose: after a crash, a restart or a changed
+// decision the same subtraction finds the same work.
 import { shownName, type Photo, type Preparation, type StoredFacts } from '@dusky-otter/core';
 import { RenderError, type CodecPool } from '../codec/pool.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
-import { SetModel } from '../database/models.ts';
+import { patiently } from '../database/patience.ts';
 import type { EventHub } from '../events/hub.ts';
+import type { Ledgers } from '../ledger/ledgers.ts';
+import { allSets } from '../ledger/ledgers.ts';
+import type { SetLedger } from '../ledger/set-ledger.ts';
 import { ORIGINAL_LOST } from '../problems.ts';
 import type { Report } from '../report.ts';
-import { findSite, loadPhotos, rowsOf } from '../sets/rows.ts';
+import { loadPhotos } from '../sets/photos.ts';
+import { findSet, openSlotsOf } from '../sets/sets.ts';
+import type { SiteBook } from '../sites/site-book.ts';
 import type { Vault } from '../vault/vault.ts';
 import { batchesOf, type Batch } from './batches.ts';
+import { Queues } from './queues.ts';
+import type { Told } from './told.ts';
 import type { StoredVariants } from './stored.ts';
 
-interface SetWork {
-  photos: Photo[];
-  batches: Batch[];
-  wanted: Set<string>;
-  /** Photo ids on somebody's screen, first come first. */
-  onScreen: number[];
+/** How long a photo that could not be read is left alone, in ms. */
+const TRY_AGAIN_MS = 10_000;
+
+/** What is known of files, and whose they are. */
+export interface Shop {
+  pool: CodecPool;
+  vault: Vault;
+  stored: StoredVariants;
+  hub: EventHub;
+  told: Told;
+  sites: SiteBook;
+  ledgers: Ledgers;
+  failures: Map<string, string>;
+  report: Report;
 }
 
 export class Preparer {
-  private readonly work = new Map<number, SetWork>();
+  private readonly queues = new Queues();
   private readonly making = new Set<string>();
-  private readonly failures = new Map<string, string>();
   private readonly doing = new Map<number, string>();
-  private readonly asked = new Map<number, Promise<void>>();
   private readonly paused = new Set<number>();
   /** Originals that are not what they were when they were taken in. */
   private readonly lost = new Set<string>();
   /** Sets that could not be read: what they want is not known. */
   private readonly unread = new Set<number>();
   private closed = false;
+  /** Photos whose files are looked for at the moment: each holds a process of the pool. */
+  private looking = 0;
   /** Those who wait for a file to be stored or to fail. */
   private readonly settled: (() => void)[] = [];
 
-  constructor(
-    private readonly pool: CodecPool,
-    private readonly vault: Vault,
-    readonly stored: StoredVariants,
-    private readonly hub: EventHub,
-    private readonly report: Report,
-  ) {
-    pool.onIdle = () => this.pump();
+  constructor(private readonly shop: Shop) {
+    shop.pool.onIdle = () => this.pump();
   }
 
   get(key: string): StoredFacts | undefined {
-    return this.stored.get(key);
+    return this.shop.stored.get(key);
   }
 
   failureOf(key: string): string | null {
-    return this.failures.get(key) ?? null;
+    return this.shop.failures.get(key) ?? null;
   }
 
   lossOf(hash: string): string | null {
@@ -59,7 +68,7 @@ export class Preparer {
 
   /** Finds the work of every set; called once at start. A set that can't be read is reported and holds up no other. */
   async reconcileAll(): Promise<void> {
-    for (const { id } of await SetModel.findAll({ attributes: ['id'] })) await this.reconcileSoon(id);
+    for (const id of await allSets()) await this.reconcileSoon(id);
   }
 
   /** Like `reconcile`, for those who do not wait for it: a failure is reported, not thrown. */
@@ -67,7 +76,7 @@ export class Preparer {
     try {
       await this.reconcile(setId);
     } catch (error) {
-      if (!this.closed) this.report(`Set ${setId} could not be read; it is left as it is.`, error);
+      if (!this.closed) this.shop.report(`Set ${setId} could not be read; it is left as it is.`, error);
     }
   }
 
@@ -76,77 +85,95 @@ export class Preparer {
     return this.unread.size === 0;
   }
 
-  /** Computes wanted − stored for a set anew and starts on it. Calls for one set follow each other. */
-  reconcile(setId: number): Promise<void> {
-    const after = (this.asked.get(setId) ?? Promise.resolve()).then(async () => {
-      this.unread.add(setId);
-      await this.subtract(setId);
-      this.unread.delete(setId);
-    });
-    this.asked.set(
-      setId,
-      after.catch(() => undefined),
-    );
-    return after;
-  }
-
-  private async subtract(setId: number): Promise<void> {
-    const set = await SetModel.findByPk(setId);
-    if (!set || this.closed) return;
-    const { policy } = await findSite(set);
-    const photos = (await loadPhotos(setId)).filter((photo) => !photo.binned);
-    const { batches, wanted } = batchesOf(photos, set.slots, policy);
-    const before = this.work.get(setId);
-    this.work.set(setId, { photos, batches, wanted, onScreen: before?.onScreen ?? [] });
+  /** Looks through all photos of a set, after a start or when its places or its site are others. */
+  async reconcile(setId: number): Promise<void> {
+    this.unread.add(setId);
+    const { ledgers } = this.shop;
+    const ledger = await (ledgers.all.has(setId) ? ledgers.renew(setId) : ledgers.get(setId));
+    if (this.closed) return;
+    this.unread.delete(setId);
+    this.queues.of(setId).open = new Set(ledger.all.map(({ id }) => id));
     this.tellProgress(setId);
+    this.shop.told.counts(setId);
     this.pump();
   }
 
+  /** Photos of a set were changed: their files are looked at again. */
+  look(setId: number, photoIds: Iterable<number>): void {
+    const { open } = this.queues.of(setId);
+    for (const id of photoIds) open.add(id);
+    this.tellProgress(setId);
+    this.wake();
+    this.pump();
+  }
+
+  forget(setId: number): void {
+    this.queues.forget(setId);
+    this.unread.delete(setId);
+  }
+
+  /** Ledgers that know a file as wanted. */
+  private wanting(hash: string, key: string): [number, SetLedger][] {
+    return [...this.shop.ledgers.all].filter(([, ledger]) => ledger.wants(hash, key));
+  }
+
   /** Whether any set wants a variant; true as well for what is being made. */
-  isWanted(key: string): boolean {
-    return this.making.has(key) || [...this.work.values()].some((work) => work.wanted.has(key));
+  isWanted(hash: string, key: string): boolean {
+    return this.making.has(key) || this.wanting(hash, key).length > 0;
   }
 
   /** What is on screen is made first. */
   attend(setId: number, photoIds: number[]): void {
-    const work = this.work.get(setId);
-    if (work) work.onScreen = photoIds;
+    this.queues.of(setId).onScreen = photoIds;
   }
 
   /** Stops after the files that are being made, or goes on. What is made stays made. */
   pause(setId: number, paused: boolean): void {
     if (paused) {
       this.paused.add(setId);
-      this.pool.stopSoon();
+      this.shop.pool.stopSoon();
     } else {
       this.paused.delete(setId);
-      for (const key of this.work.get(setId)?.wanted ?? []) this.failures.delete(key);
+      this.tryAgain(setId);
     }
     this.tellProgress(setId);
     this.wake();
     this.pump();
   }
 
-  /** Stored files turned out to be lost or changed: they are forgotten, said, and made again. */
-  async remake(keys: readonly string[]): Promise<void> {
-    const known = keys.filter((key) => this.stored.get(key));
-    if (known.length === 0) return;
-    this.report(`${known.length} stored files were changed or lost on the disk; they are made again.`);
-    for (const key of known) await this.stored.forget(key);
-    for (const [setId, work] of this.work) {
-      const own = known.filter((key) => work.wanted.has(key));
-      if (own.length > 0) this.hub.tell(setId, { type: 'unmade', keys: own });
-      this.tellProgress(setId);
+  /** Files that could not be made are tried once more. */
+  private tryAgain(setId: number): void {
+    const ledger = this.shop.ledgers.all.get(setId);
+    for (const { id, keys } of ledger?.all ?? []) {
+      if (keys.filter((key) => this.shop.failures.delete(key)).length === 0) continue;
+      ledger!.again(id);
+      this.queues.of(setId).open.add(id);
     }
-    this.pump();
+  }
+
+  /** Stored files turned out to be lost or changed: they are forgotten, said, and made again. */
+  async remake(files: readonly { key: string; hash: string }[]): Promise<void> {
+    const known = files.filter(({ key }) => this.get(key));
+    if (known.length === 0) return;
+    this.shop.report(`${known.length} stored files were changed or lost on the disk; they are made again.`);
+    for (const { key } of known) await this.shop.stored.forget(key);
+    for (const [setId, ledger] of this.shop.ledgers.all) {
+      const own = known.filter(({ hash, key }) => ledger.wants(hash, key));
+      if (own.length === 0) continue;
+      this.shop.hub.tell(setId, { type: 'unmade', keys: own.map(({ key }) => key) });
+      const ids = new Set(own.map(({ hash }) => ledger.photoOf(hash)!));
+      for (const id of ids) ledger.again(id);
+      this.shop.told.counts(setId);
+      this.look(setId, ids);
+    }
   }
 
   /** Resolves once a file is stored, or can't be; false also when it isn't wanted by any set, or is paused. */
-  async untilStored(key: string): Promise<boolean> {
+  async untilStored({ hash, key }: { hash: string; key: string }): Promise<boolean> {
     for (;;) {
-      if (this.stored.get(key)) return true;
-      const wanting = [...this.work].filter(([, work]) => work.wanted.has(key)).map(([setId]) => setId);
-      if (this.closed || this.failures.has(key) || wanting.every((setId) => this.paused.has(setId)))
+      if (this.get(key)) return true;
+      const wanting = this.wanting(hash, key).map(([setId]) => setId);
+      if (this.closed || this.shop.failures.has(key) || wanting.every((setId) => this.paused.has(setId)))
         return false;
       await new Promise<void>((done) => this.settled.push(done));
     }
@@ -157,29 +184,25 @@ export class Preparer {
     if (this.lost.has(hash) === lost) return;
     if (lost) this.lost.add(hash);
     else this.lost.delete(hash);
-    if (lost) this.report(`The original ${hash} was changed or lost on the disk.`);
-    for (const [setId, work] of this.work) {
-      const photos = work.photos.filter((photo) => photo.original.hash === hash);
-      if (photos.length === 0) continue;
-      for (const { photo, outputs } of lost ? [] : work.batches)
-        if (photo.original.hash === hash) for (const { key } of outputs) this.failures.delete(key);
-      const set = await SetModel.findByPk(setId);
-      if (set) this.hub.tell(setId, { type: 'rows', rows: await rowsOf(set, photos, this) });
-      this.tellProgress(setId);
+    if (lost) this.shop.report(`The original ${hash} was changed or lost on the disk.`);
+    for (const [setId, ledger] of this.shop.ledgers.all) {
+      const id = ledger.photoOf(hash);
+      if (id === undefined) continue;
+      if (!lost) for (const key of ledger.standing(id)!.keys) this.shop.failures.delete(key);
+      ledger.again(id);
+      this.shop.told.photos(setId, { near: [id] });
+      this.look(setId, [id]);
     }
-    this.pump();
   }
 
   progressOf(setId: number): Preparation {
-    const work = this.work.get(setId);
-    let made = 0;
-    let failed = 0;
-    for (const key of work?.wanted ?? []) {
-      if (this.stored.get(key)) made += 1;
-      else if (this.failures.has(key)) failed += 1;
-    }
+    const { wanted, made, failed } = this.shop.ledgers.all.get(setId)?.progress ?? {
+      wanted: 0,
+      made: 0,
+      failed: 0,
+    };
     return {
-      wanted: work?.wanted.size ?? 0,
+      wanted,
       made,
       failed,
       paused: this.paused.has(setId),
@@ -196,64 +219,93 @@ export class Preparer {
     for (const done of this.settled.splice(0)) done();
   }
 
-  private open(batch: Batch): Batch['outputs'] {
-    return batch.outputs.filter(
-      ({ key }) => !this.stored.get(key) && !this.making.has(key) && !this.failures.has(key),
-    );
+  private isOpen(key: string): boolean {
+    return !this.get(key) && !this.making.has(key) && !this.shop.failures.has(key);
   }
 
-  /** The next batch of a set: photos on screen first, then in the set's order. */
-  private next(work: SetWork): Batch | null {
-    const rank = (batch: Batch) => {
-      const at = work.onScreen.indexOf(batch.photo.id);
-      return at < 0 ? work.onScreen.length : at;
-    };
-    let best: Batch | null = null;
-    for (const batch of work.batches) {
-      if (best && rank(best) <= rank(batch)) continue;
-      if (this.open(batch).length > 0) best = batch;
-    }
-    return best;
+  private wantsOf(setId: number): (id: number) => boolean {
+    const ledger = this.shop.ledgers.all.get(setId);
+    return (id) => ledger?.standing(id)?.keys.some((key) => this.isOpen(key)) ?? false;
   }
 
   private pump(): void {
-    while (!this.closed && this.pool.free > 0) {
-      const sets = [...this.work].sort(([a], [b]) => this.attention(b) - this.attention(a));
-      const found = sets
-        .filter(([setId]) => !this.paused.has(setId))
-        .map(([setId, work]) => ({ setId, batch: this.next(work) }))
-        .find(({ batch }) => batch !== null);
-      if (!found?.batch) return;
+    while (!this.closed && this.shop.pool.free > this.looking) {
+      const found = this.queues.next(
+        (setId) => (this.paused.has(setId) ? null : this.attention(setId)),
+        (setId) => this.wantsOf(setId),
+      );
+      if (!found) return;
+      this.looking += 1;
       // It reports its own failures.
-      void this.make(found.setId, found.batch);
+      void this.work(found.setId, found.id);
     }
   }
 
   private attention(setId: number): number {
-    return this.hub.watched.includes(setId) ? 1 : 0;
+    return this.shop.hub.watched.includes(setId) ? 1 : 0;
+  }
+
+  /** Makes the first batch that a photo still wants. */
+  private async work(setId: number, id: number): Promise<void> {
+    // Until its batch is known, nobody else looks at this photo: it is put back when there is more to do.
+    this.queues.of(setId).open.delete(id);
+    let batch: Batch | undefined;
+    try {
+      const batches = await patiently(() => this.batches(setId, id));
+      batch = batches.find(({ outputs }) => outputs.some(({ key }) => this.isOpen(key)));
+      if (!batch || this.closed) return;
+      const outputs = batch.outputs.filter(({ key }) => this.isOpen(key));
+      for (const { key } of outputs) this.making.add(key);
+      // There may be more batches: somebody else may look while this one is made.
+      this.queues.of(setId).open.add(id);
+    } catch (error) {
+      if (this.closed) return;
+      this.shop.report(`A photo of set ${setId} could not be read.`, error);
+      setTimeout(() => this.look(setId, [id]), TRY_AGAIN_MS).unref();
+      return;
+    } finally {
+      this.looking -= 1;
+      if (!batch) this.pumpSoon();
+    }
+    await this.make(setId, batch);
+  }
+
+  /** In a turn of its own: a long queue of photos that want nothing must not hold up everything else. */
+  private pumpSoon(): void {
+    setImmediate(() => this.pump());
+  }
+
+  private async batches(setId: number, id: number): Promise<Batch[]> {
+    const set = await findSet(setId);
+    const site = await this.shop.sites.get(set.siteId);
+    const [photo] = await loadPhotos(setId, site.languages[0]!, [id]);
+    return photo ? batchesOf(photo, await openSlotsOf(setId), site) : [];
   }
 
   private async make(setId: number, batch: Batch): Promise<void> {
-    const outputs = this.open(batch);
-    const { photo, crop, shape } = batch;
-    for (const { key } of outputs) this.making.add(key);
+    const outputs = batch.outputs.filter(({ key }) => this.making.has(key));
+    const { photo, crop, shape, still } = batch;
     this.doing.set(
       setId,
       `${shownName(photo.words, photo.fileName)}, ${shape === 'own' ? 'whole photo' : shape}`,
     );
     this.tellProgress(setId);
     const notes: Promise<void>[] = [];
+    const { pool, vault } = this.shop;
+    const { mirrored, turns, angle } = photo.frame;
     try {
-      await this.pool.render(
+      await pool.render(
         {
           kind: 'render',
-          path: this.vault.original(photo.original.hash),
+          path: vault.original(photo.original.hash),
           facts: photo.original,
-          incoming: this.vault.incoming,
+          incoming: vault.incoming,
+          turning: { mirrored, turns, angle },
+          still,
           crop,
           outputs: outputs.map((output) => ({
             ...output,
-            path: this.vault.variant(output.key, output.format),
+            path: vault.variant(output.key, output.format),
           })),
         },
         (made) => {
@@ -269,52 +321,59 @@ export class Preparer {
     } catch (error) {
       await Promise.allSettled(notes);
       // Shutting down ends the processes: that is no fault of the pictures.
-      if (!this.closed) this.fail(setId, photo, outputs, error);
+      if (!this.closed) this.fail(photo, outputs, error);
     } finally {
       for (const { key } of outputs) this.making.delete(key);
       this.doing.delete(setId);
-      this.tellProgress(setId);
-      this.wake();
-      this.pump();
+      this.look(setId, [photo.id]);
     }
   }
 
   /** Remembers why files could not be made, until someone asks to try again. */
-  private fail(setId: number, photo: Photo, outputs: Batch['outputs'], error: unknown): void {
+  private fail(photo: Photo, outputs: Batch['outputs'], error: unknown): void {
     const reason = error instanceof Error ? error.message : String(error);
     const sentence = `Could not be made: ${reason}`;
     // One output that can't be made leaves the others to be tried.
     const only = error instanceof RenderError ? error.key : null;
     const keys = outputs
       .map(({ key }) => key)
-      .filter((key) => !this.stored.get(key) && (only === null || key === only));
-    for (const key of keys) this.failures.set(key, sentence);
-    this.hub.tell(setId, { type: 'failed', photoId: photo.id, keys, sentence });
+      .filter((key) => !this.get(key) && (only === null || key === only));
+    for (const key of keys) this.shop.failures.set(key, sentence);
+    const { hash } = photo.original;
+    for (const [setId, ledger] of this.shop.ledgers.all) {
+      const own = keys.filter((key) => ledger.wants(hash, key));
+      if (own.length === 0) continue;
+      this.shop.hub.tell(setId, { type: 'failed', photo: ledger.photoOf(hash)!, keys: own, sentence });
+      this.changed(setId, ledger, hash);
+    }
     if (reason !== ORIGINAL_LOST) return;
-    this.markOriginal(photo.original.hash, true).catch((failure: unknown) =>
-      this.report('A lost original could not be told.', failure),
+    this.markOriginal(hash, true).catch((failure: unknown) =>
+      this.shop.report('A lost original could not be told.', failure),
     );
   }
 
   private async note(made: MadeVariant, photo: Photo, format: string): Promise<void> {
-    await this.stored.add(made, photo.original.hash, format);
-    for (const [setId, work] of this.work) {
-      if (!work.wanted.has(made.key)) continue;
-      this.hub.tell(setId, {
-        type: 'variant',
-        photoId: photo.id,
-        key: made.key,
-        bytes: made.bytes,
-        contentHash: made.contentHash,
-        quality: made.quality,
-        difference: made.difference,
-      });
-      this.tellProgress(setId);
+    const { hash } = photo.original;
+    await this.shop.stored.add(made, hash, format);
+    this.making.delete(made.key);
+    const { key, bytes, contentHash, quality, difference } = made;
+    for (const [setId, ledger] of this.wanting(hash, key)) {
+      const id = ledger.photoOf(hash)!;
+      const facts = { bytes, contentHash, quality, difference };
+      this.shop.hub.tell(setId, { type: 'made', photo: id, key, ...facts });
+      this.changed(setId, ledger, hash);
     }
     this.wake();
   }
 
+  /** A photo's files are others: what its set adds up to is told. */
+  private changed(setId: number, ledger: SetLedger, hash: string): void {
+    if (ledger.again(ledger.photoOf(hash)!)) this.shop.told.photos(setId, { listed: true });
+    this.shop.told.counts(setId);
+    this.tellProgress(setId);
+  }
+
   private tellProgress(setId: number): void {
-    if (!this.closed) this.hub.tell(setId, { type: 'preparation', preparation: this.progressOf(setId) });
+    if (!this.closed) this.shop.hub.tell(setId, { type: 'preparation', preparation: this.progressOf(setId) });
   }
 }

@@ -52,7 +52,7 @@ export class Scrub {
   }
 
   private async step(bytes: number): Promise<Scrubbed> {
-    const lost: string[] = [];
+    const lost: { key: string; hash: string }[] = [];
     const found: Scrubbed = { variants: 0, views: 0, originals: 0 };
     let read = 0;
     const rows = await VariantModel.findAll({
@@ -65,7 +65,8 @@ export class Scrub {
       this.after.variant = row.key;
       read += row.bytes;
       const path = this.vault.variant(row.key, row.format as OutputFormat);
-      if (!(await this.vault.verified(path, row.contentHash))) lost.push(row.key);
+      if (!(await this.vault.verified(path, row.contentHash)))
+        lost.push({ key: row.key, hash: row.originalHash });
     }
     if (rows.length === 0) this.after.variant = '';
     found.variants = lost.length;

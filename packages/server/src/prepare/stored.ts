@@ -1,9 +1,15 @@
 // Which variants are stored: the database's list, held in memory, in step with the files.
-import type { StoredFacts } from '@dusky-otter/core';
+import type { OutputFormat, StoredFacts } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { patiently } from '../database/patience.ts';
 import type { Vault } from '../vault/vault.ts';
+
+/** A file in the vault, and the original that it was made from. */
+export interface StoredFile extends StoredFacts {
+  hash: string;
+  format: OutputFormat;
+}
 
 const factsOf = ({ bytes, contentHash, quality, difference }: StoredFacts): StoredFacts => ({
   bytes,
@@ -13,10 +19,29 @@ const factsOf = ({ bytes, contentHash, quality, difference }: StoredFacts): Stor
 });
 
 export class StoredVariants {
-  private readonly known = new Map<string, StoredFacts>();
+  private readonly known = new Map<string, StoredFile>();
+  /** Every hash once: dozens of files are made from one original. */
+  private readonly hashes = new Map<string, string>();
 
   get(key: string): StoredFacts | undefined {
+    const file = this.known.get(key);
+    return file && factsOf(file);
+  }
+
+  /** Bytes of a stored file, or undefined. */
+  bytesOf(key: string): number | undefined {
+    return this.known.get(key)?.bytes;
+  }
+
+  /** A stored file with what it was made from. */
+  file(key: string): StoredFile | undefined {
     return this.known.get(key);
+  }
+
+  private keep(key: string, facts: StoredFacts, hash: string, format: string): void {
+    const known = this.hashes.get(hash) ?? hash;
+    this.hashes.set(known, known);
+    this.known.set(key, { ...factsOf(facts), hash: known, format: format as OutputFormat });
   }
 
   /**
@@ -38,7 +63,7 @@ export class StoredVariants {
     for (const row of rows) {
       if (gone.has(row)) continue;
       files.delete(row.key);
-      this.known.set(row.key, factsOf(row));
+      this.keep(row.key, row, row.originalHash, row.format);
     }
     for (const path of files.values()) await vault.removeFile(path);
     return { rowsDropped: lost.length, filesDropped: files.size };
@@ -49,11 +74,11 @@ export class StoredVariants {
     await patiently(() =>
       VariantModel.upsert({ key: made.key, ...facts, originalHash, format, wantedUntil: null }),
     );
-    this.known.set(made.key, facts);
+    this.keep(made.key, facts, originalHash, format);
   }
 
-  get keys(): string[] {
-    return [...this.known.keys()];
+  get all(): ReadonlyMap<string, StoredFile> {
+    return this.known;
   }
 
   async forget(key: string): Promise<void> {

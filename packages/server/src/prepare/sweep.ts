@@ -17,11 +17,11 @@ export const SWEEP_EVERY_MS = 3600 * 1000;
 export async function sweep(
   vault: Vault,
   stored: StoredVariants,
-  isWanted: (key: string) => boolean,
+  isWanted: (hash: string, key: string) => boolean,
   now: Date,
   keptFor = KEPT_FOR_MS,
 ): Promise<number> {
-  const unwanted = stored.keys.filter((key) => !isWanted(key));
+  const unwanted = [...stored.all].filter(([key, { hash }]) => !isWanted(hash, key)).map(([key]) => key);
   const kept = new Set(unwanted);
   const marked = await VariantModel.findAll({ where: { wantedUntil: { [Op.ne]: null } } });
   const again = marked.filter(({ key }) => !kept.has(key)).map(({ key }) => key);
@@ -30,10 +30,10 @@ export async function sweep(
   const fresh = unwanted.filter((key) => !known.has(key));
   if (fresh.length > 0) await VariantModel.update({ wantedUntil: now }, { where: { key: fresh } });
   let removed = 0;
-  for (const { key, format, wantedUntil } of marked) {
+  for (const { key, originalHash, format, wantedUntil } of marked) {
     if (!kept.has(key) || !wantedUntil || now.getTime() - wantedUntil.getTime() < keptFor) continue;
     // It may have become wanted while others were removed.
-    if (isWanted(key)) continue;
+    if (isWanted(originalHash, key)) continue;
     await stored.forget(key);
     await vault.removeFile(vault.variant(key, format as OutputFormat));
     removed += 1;

@@ -1,29 +1,13 @@
 // What requests must look like, as classes with class-validator rules; wrong requests are answered with a sentence.
 import 'reflect-metadata';
-import {
-  LONGEST_TEXT,
-  TARGET_NAMES,
-  type Command,
-  type FocalPoint,
-  type Policy,
-  type Rect,
-  type Role,
-  type SetDecisions,
-  type ShapeId,
-  type SlotId,
-  type Words,
-  type TargetName,
-} from '@dusky-otter/core';
+import type { Command, SeenVersions } from '@dusky-otter/core';
 import { plainToInstance, Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
-  Equals,
   IsArray,
   IsBoolean,
-  IsIn,
   IsInt,
-  IsNumber,
   IsObject,
   IsString,
   Matches,
@@ -31,22 +15,19 @@ import {
   MaxLength,
   Min,
   ValidateBy,
-  validateSync,
   ValidateIf,
   ValidateNested,
+  validateSync,
 } from 'class-validator';
 import { ProblemError } from '../problems.ts';
+import { AnyCommandDto, COMMANDS, IfGiven, LARGEST_ID } from './command-dto.ts';
 
-const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'complex'];
+export { SetChangeDto } from './command-dto.ts';
 
-/** What ids of the database can be. */
-const LARGEST_ID = 4_294_967_295;
 const MOST_PHOTOS = 20_000;
-const MOST_SLOTS = 50;
 const LONGEST_LABEL = 300;
-
-/** May be left out. Unlike IsOptional it does not let null pass for "left out". */
-const IfGiven = () => ValidateIf((_, value: unknown) => value !== undefined);
+/** Names of edits and windows, as the browser makes them. */
+const NAME = /^[\w-]{8,64}$/;
 
 /** An object of whole numbers under the ids of photos. */
 const AreVersions = () =>
@@ -65,94 +46,11 @@ const AreVersions = () =>
     },
   });
 
-class FocalDto implements FocalPoint {
-  @IsNumber() @Min(0) @Max(1) x!: number;
-  @IsNumber() @Min(0) @Max(1) y!: number;
-  @IsBoolean() confirmed!: boolean;
-}
-
-class RectDto implements Rect {
-  @IsInt() @Min(0) x!: number;
-  @IsInt() @Min(0) y!: number;
-  @IsInt() @Min(1) width!: number;
-  @IsInt() @Min(1) height!: number;
-}
-
-class WordsDto implements Partial<Words> {
-  @ValidateIf((_, value) => value !== undefined && value !== null) @IsIn(ROLES) role?: Role | null;
-  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) alt?: string;
-  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) caption?: string;
-  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) title?: string;
-  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) credit?: string;
-  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) longDescription?: string;
-}
-
-class FocalCommandDto {
-  @Equals('focal') kind!: 'focal';
-  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
-  @IsObject() @ValidateNested() @Type(() => FocalDto) focal!: FocalDto;
-}
-
-class CropCommandDto {
-  @Equals('crop') kind!: 'crop';
-  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
-  @Matches(/^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/) shape!: ShapeId;
-  @ValidateIf((o: CropCommandDto) => o.crop !== null)
-  @IsObject()
-  @ValidateNested()
-  @Type(() => RectDto)
-  crop!: RectDto | null;
-}
-
-class WordsCommandDto {
-  @Equals('words') kind!: 'words';
-  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
-  @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
-}
-
-class SlotsCommandDto {
-  @Equals('slots') kind!: 'slots';
-  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
-  @ValidateIf((o: SlotsCommandDto) => o.slots !== null)
-  @IsArray()
-  @ArrayMaxSize(MOST_SLOTS)
-  @IsString({ each: true })
-  @MaxLength(40, { each: true })
-  slots!: SlotId[] | null;
-}
-
-class BinCommandDto {
-  @Equals('bin') kind!: 'bin';
-  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
-  @IsBoolean() binned!: boolean;
-}
-
-class PolicyDto implements Policy {
-  @IsIn(['avif', 'webp']) modern!: Policy['modern'];
-  @IsIn(TARGET_NAMES) target!: TargetName;
-}
-
-class SetChangeDto implements Partial<SetDecisions> {
-  @IfGiven() @IsString() @MaxLength(200) name?: string;
-  @IfGiven()
-  @IsArray()
-  @ArrayMaxSize(MOST_SLOTS)
-  @IsString({ each: true })
-  @MaxLength(40, { each: true })
-  slots?: SlotId[];
-  @IfGiven() @IsArray() @ArrayMaxSize(MOST_PHOTOS) @IsInt({ each: true }) order?: number[];
-  @IfGiven() @IsBoolean() arranged?: boolean;
-  @IfGiven() @IsBoolean() rehearsed?: boolean;
-  @IfGiven() @IsObject() @ValidateNested() @Type(() => PolicyDto) policy?: PolicyDto;
-}
-
-class SetCommandDto {
-  @Equals('set') kind!: 'set';
-  @IsObject() @ValidateNested() @Type(() => SetChangeDto) change!: SetChangeDto;
-}
-
-class AnyCommandDto {
-  @IsIn(['focal', 'crop', 'words', 'slots', 'bin', 'set']) kind!: string;
+class SeenDto implements SeenVersions {
+  /** Photo id → version that the editor saw. */
+  @AreVersions() photos!: Record<number, number>;
+  @IfGiven() @IsInt() set?: number;
+  @IfGiven() @IsInt() site?: number;
 }
 
 export class EditDto {
@@ -165,27 +63,28 @@ export class EditDto {
 
   @IsArray()
   @ArrayMinSize(1)
-  @ArrayMaxSize(5000)
+  @ArrayMaxSize(MOST_PHOTOS)
   @ValidateNested({ each: true })
   @Type(() => AnyCommandDto, {
     keepDiscriminatorProperty: true,
     discriminator: {
       property: 'kind',
-      subTypes: [
-        { name: 'focal', value: FocalCommandDto },
-        { name: 'crop', value: CropCommandDto },
-        { name: 'words', value: WordsCommandDto },
-        { name: 'slots', value: SlotsCommandDto },
-        { name: 'bin', value: BinCommandDto },
-        { name: 'set', value: SetCommandDto },
-      ],
+      subTypes: Object.entries(COMMANDS).map(([name, value]) => ({ name, value })),
     },
   })
   commands!: Command[];
 
-  /** Photo id → version that the editor saw. */
-  @AreVersions() photos!: Record<number, number>;
-  @IfGiven() @IsInt() set?: number;
+  @IsObject() @ValidateNested() @Type(() => SeenDto) seen!: SeenDto;
+  @Matches(NAME) token!: string;
+  @Matches(NAME) window!: string;
+  /** Newest edit that there was when the window opened the set. */
+  @IsInt() @Min(0) since!: number;
+}
+
+/** Which window takes back, or does again. */
+export class StepDto {
+  @Matches(NAME) window!: string;
+  @IsInt() @Min(0) since!: number;
 }
 
 export class NewSetDto {
@@ -194,10 +93,26 @@ export class NewSetDto {
 
 export class SiteDto {
   @IsString() @Matches(/\S/, { message: 'A site needs a name.' }) @MaxLength(200) name!: string;
+  @IfGiven() @IsInt() version?: number;
+}
+
+export class PutAwayDto {
+  @IsBoolean() away!: boolean;
 }
 
 export class AttentionDto {
   @IsArray() @ArrayMaxSize(500) @IsInt({ each: true }) photos!: number[];
+}
+
+/** Photos that go out; null: all of the set. */
+export class CheckDto {
+  @ValidateIf((o: CheckDto) => o.photos !== null)
+  @IsArray()
+  @ArrayMaxSize(MOST_PHOTOS)
+  @IsInt({ each: true })
+  @Min(1, { each: true })
+  @Max(LARGEST_ID, { each: true })
+  photos!: number[] | null;
 }
 
 export class PauseDto {

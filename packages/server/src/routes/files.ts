@@ -34,16 +34,13 @@ export const fileRoutes =
       async (request: FastifyRequest<{ Params: { key: string; format: string } }>, reply) => {
         const { key, format } = request.params;
         if (!HEX64.test(key) || !isFormat(format)) throw new ProblemError('no-such-file');
-        const known = parts.stored.get(key);
-        if (!known) throw new ProblemError('no-such-file');
+        const known = parts.stored.file(key);
+        // Asked for under another ending it is not there, and not lost.
+        if (known?.format !== format) throw new ProblemError('no-such-file');
         const bytes = await parts.vault.verified(parts.vault.variant(key, format), known.contentHash);
         if (bytes) return send(reply, bytes, MIME[format]);
-        // Asked for under another ending it is not lost.
-        if (await parts.storedAs(key, format)) {
-          await parts.preparer.remake([key]);
-          throw new ProblemError('being-remade');
-        }
-        throw new ProblemError('no-such-file');
+        await parts.preparer.remake([{ key, hash: known.hash }]);
+        throw new ProblemError('being-remade');
       },
     );
   };

@@ -1,12 +1,14 @@
 // What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
 import {
+  concernsOf,
   figureMarkup,
-  isSlotId,
+  handoverConcerns,
   MIME,
-  SLOTS,
+  sentTo,
+  shownName,
+  slotsIn,
   slotsOf,
   slugOf,
-  speakingNames,
   type PhotoRow,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
@@ -21,45 +23,57 @@ import {
 } from '../handover/handover.ts';
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
-import {
-  depthOf,
-  findSet,
-  findSite,
-  loadPhotos,
-  photoSetOf,
-  publishedNames,
-  publishNames,
-  readSet,
-  rowsOf,
-} from '../sets/rows.ts';
-import { idFrom } from './dto.ts';
+import { Selections } from '../handover/selections.ts';
+import { loadPhotos } from '../sets/photos.ts';
+import { rowOf } from '../sets/sent.ts';
+import { findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
+import { checked, CheckDto, idFrom } from './dto.ts';
 
 type Query = FastifyRequest<{
   Params: { id: string; '*'?: string };
-  Querystring: { photos?: string; slot?: string };
+  Querystring: { photos?: string; selection?: string; slot?: string; viewport?: string; density?: string };
 }>;
 
-/** The rows that were asked for (ids joined by commas), or all; never those in the bin. */
-async function partsOf(parts: Parts, request: Query): Promise<HandoverParts> {
-  const set = await findSet(idFrom(request.params.id));
-  const site = await findSite(set);
-  const { photos: wished } = request.query;
+/** Photos that a request names, by ids or by the name of a choice; null: all. @throws ProblemError no-such-photo */
+function askedIn(
+  { params, query: { photos, selection } }: Query,
+  selections: Selections,
+): readonly number[] | null {
   // A query may name it twice, and is then a list.
-  if (wished !== undefined && typeof wished !== 'string') throw new ProblemError('no-such-photo');
-  const asked = wished?.split(',').map((text) => idFrom(text, 'no-such-photo'));
-  const all = await loadPhotos(set.id);
-  // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
-  const names = speakingNames(all, await publishedNames(set.id));
-  const photos = all.filter(({ id, binned }) => !binned && (!asked || asked.includes(id)));
+  if (selection !== undefined) {
+    const chosen = selections.of(idFrom(params.id), selection);
+    if (chosen === undefined)
+      throw new ProblemError('no-such-photo', 'What was chosen is not known any more; choose it again.');
+    return chosen;
+  }
+  if (photos === undefined) return null;
+  if (typeof photos !== 'string') throw new ProblemError('no-such-photo');
+  return photos.split(',').map((text) => idFrom(text, 'no-such-photo'));
+}
+
+/** Photos that lack something, as far as they are named. */
+const MOST_NAMED = 100;
+
+/** What is asked for, or all; never what lies in the bin. */
+async function partsOf(parts: Parts, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
+  const set = await findSet(setId);
+  const site = await parts.sites.get(set.siteId);
+  const ledger = await parts.ledgers.get(set.id);
+  const slots = await openSlotsOf(set.id);
+  const photos = (await loadPhotos(set.id, site.languages[0]!, asked ?? undefined)).filter(
+    ({ binned }) => !binned,
+  );
   if (asked && photos.length === 0) throw new ProblemError('no-such-photo');
-  const rows = await rowsOf(set, photos, parts.preparer);
-  return { site: site.name, set: set.name, policy: site.policy, setSlots: set.slots, rows, names };
+  const rows = photos.map((photo) => rowOf(photo, slots, site, parts.preparer));
+  // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
+  const names = new Map(rows.map(({ id }) => [id, ledger.speaking(id)]));
+  return { site: site.name, set: set.name, context: site, setSlots: slots, rows, names };
 }
 
 function markupOf(row: PhotoRow, parts: HandoverParts, only: string | undefined): string[] {
   const pathOf = pathsIn(parts);
   const slots = slotsOf(row, parts.setSlots).filter((id) => only === undefined || id === only);
-  return SLOTS.filter((slot) => slots.includes(slot.id)).map((slot) => {
+  return slotsIn(parts.context, slots).map((slot) => {
     const first = slot.loading === 'first';
     const figure = figureMarkup({ row, slot, first, urlOf: (variant) => pathOf(row, variant) });
     if (!figure) throw new ProblemError('not-ready');
@@ -71,32 +85,67 @@ export const handoverRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
     const previews = new Previews(() => parts.hub.changes);
+    const selections = new Selections();
+    const asked = (request: Query) =>
+      readSet(() => partsOf(parts, idFrom(request.params.id), askedIn(request, selections)));
 
     /** What goes out now is called so for good. */
-    const publish = async (request: Query, { rows, names }: HandoverParts) => {
+    const publish = async (request: Query, { names }: HandoverParts) => {
       const setId = idFrom(request.params.id);
-      const before = Object.keys(await publishedNames(setId)).length;
-      await publishNames(
-        setId,
-        new Map(rows.flatMap(({ id }) => (names.has(id) ? [[id, names.get(id)!] as const] : []))),
-      );
-      const set = await photoSetOf(await findSet(setId));
-      if (Object.keys(set.published).length > before)
-        parts.hub.tell(setId, { type: 'set', set, edits: await depthOf(setId) });
+      await publishNames(setId, names);
+      (await parts.ledgers.get(setId)).publish(await publishedNames(setId));
     };
 
     const markHandedOver = async (request: Query) => {
       const found = await findSet(idFrom(request.params.id));
       if (found.handedOver) return;
       await found.update({ handedOver: true });
-      parts.hub.tell(found.id, { type: 'set', set: await photoSetOf(found), edits: await depthOf(found.id) });
+      await parts.aftermath.set(found.id);
     };
+
+    app.post('/api/sets/:id/hand-over', async (request: Query) => {
+      const setId = idFrom(request.params.id);
+      const { photos } = checked(CheckDto, request.body);
+      const handover = await readSet(() => partsOf(parts, setId, photos));
+      const ledger = await parts.ledgers.get(setId);
+      const files = [...variantPaths(handover).values()];
+      const lacking = handover.rows
+        .map((row) => {
+          const concerns = concernsOf(row, handover.setSlots, handover.context, ledger.sameAs(row.id));
+          return {
+            id: row.id,
+            name: shownName(row.words, row.fileName),
+            concerns: handoverConcerns(concerns),
+          };
+        })
+        .filter(({ concerns }) => concerns.length > 0);
+      return {
+        photos: handover.rows.length,
+        files: files.length,
+        bytes: files.reduce((sum, { bytes }) => sum + (bytes ?? 0), 0),
+        lacking: lacking.length,
+        first: lacking.slice(0, MOST_NAMED),
+        selection: selections.keep(setId, photos),
+      };
+    });
+
+    app.get('/api/sets/:id/sent', async (request: Query) => {
+      const [viewport, density] = [Number(request.query.viewport), Number(request.query.density)];
+      if (!(viewport >= 100 && viewport <= 10_000 && density >= 0.5 && density <= 5))
+        throw new ProblemError('bad-request');
+      const { rows, setSlots, context } = await asked(request);
+      const each = rows.map((row) => sentTo(row, setSlots, context, { viewport, density }));
+      return {
+        sent: each.reduce((sum, one) => sum + one.sent, 0),
+        complete: each.every(({ complete }) => complete),
+      };
+    });
 
     app.get('/api/sets/:id/markup', async (request: Query, reply) => {
       const { slot } = request.query;
-      if (slot !== undefined && !isSlotId(slot))
+      const handover = await asked(request);
+      if (slot !== undefined && !handover.context.slots.some(({ id }) => id === slot))
         throw new ProblemError('bad-request', 'There is no such place.');
-      const handover = await readSet(() => partsOf(parts, request));
       const figures = handover.rows.flatMap((row) => markupOf(row, handover, slot));
       if (figures.length === 0)
         throw new ProblemError('bad-request', 'None of these photos stands in this place.');
@@ -105,10 +154,10 @@ export const handoverRoutes =
     });
 
     app.get('/api/sets/:id/hand-over.zip', async (request: Query, reply) => {
-      const handover = await readSet(() => partsOf(parts, request));
-      await makeWhole(variantPaths(handover).values(), parts.vault, parts.preparer);
+      const handover = await asked(request);
+      await makeWhole(handover, parts.vault, parts.preparer);
       await publish(request, handover);
-      if (request.query.photos === undefined) await markHandedOver(request);
+      if (askedIn(request, selections) === null) await markHandedOver(request);
       const name = slugOf(handover.set) || 'photos';
       return reply
         .header('content-disposition', `attachment; filename="${name}.zip"`)
@@ -118,7 +167,9 @@ export const handoverRoutes =
 
     // The hand-over's own page, served as it will be: what is seen here is what goes out.
     app.get('/preview/:id/*', async (request: Query, reply) => {
-      const handover = await previews.of(request.params.id, () => readSet(() => partsOf(parts, request)));
+      const handover = await previews.of(request.params.id, () =>
+        readSet(() => partsOf(parts, idFrom(request.params.id), null)),
+      );
       const path = request.params['*'] || 'index.html';
       const text = previews.textsOf(handover)[path];
       const kinds: Record<string, string> = {
@@ -133,7 +184,8 @@ export const handoverRoutes =
       if (!variant) throw new ProblemError('no-such-file');
       const bytes = await readVariant(parts.vault, variant);
       if (bytes) return reply.type(MIME[variant.format]).send(bytes);
-      await parts.preparer.remake([variant.key]);
+      const file = parts.stored.file(variant.key);
+      if (file) await parts.preparer.remake([{ key: variant.key, hash: file.hash }]);
       throw new ProblemError('being-remade');
     });
   };

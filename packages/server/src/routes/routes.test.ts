@@ -13,7 +13,7 @@ beforeAll(async () => {
   server = await testServer();
   const result = await server.add('Bay.jpg', await photoWithSquare(1600, 1200, { x: 0.8, y: 0.5 }, 6));
   if (result.kind !== 'new') throw new Error(result.kind);
-  id = result.row.id;
+  id = result.photo.id;
   await server.add('Twin.jpg', await photoWithSquare(300, 200, { x: 0.5, y: 0.5 }));
   await server.prepared();
 });
@@ -131,12 +131,11 @@ describe('events', () => {
             server
               .edit({
                 label: 'x',
-                commands: [{ kind: 'words', photo: id, words: { title: 'Heard' } }],
-                photos: {},
+                commands: [{ kind: 'words', photo: id, language: 'en', words: { title: 'Heard' } }],
               })
               .catch(reject);
           }
-          if (heard.some((event) => event.type === 'set')) {
+          if (heard.some((event) => event.type === 'photos' && event.changed.length > 0)) {
             request.destroy();
             resolve();
           }
@@ -146,9 +145,8 @@ describe('events', () => {
     });
     await rows;
     expect(heard[0]).toMatchObject({ type: 'preparation', preparation: { failed: 0 } });
-    expect(heard.find((event) => event.type === 'rows')).toMatchObject({
-      rows: [{ id, words: { title: 'Heard' } }],
-    });
+    const told = heard.find((event) => event.type === 'photos' && event.changed.length > 0);
+    expect(told).toMatchObject({ changed: [[id, (await server.state()).rows[0]!.version]] });
   });
 });
 
@@ -164,7 +162,7 @@ describe('sets', () => {
     expect(made.statusCode).toBe(201);
     const state = (await ask(`/api/sets/${made.json<{ id: number }>().id}`)).json<object>();
     expect(state).toMatchObject({
-      rows: [],
+      counts: { filters: { all: 0 }, binned: 0 },
       set: { name: 'Shop, winter glazes', slots: ['column', 'grid'] },
     });
   });

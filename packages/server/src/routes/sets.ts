@@ -1,35 +1,51 @@
 // A set: reading it, listening to it, its refused files and its bin, steering the preparation.
-import type { SetEvent, SetState } from '@dusky-otter/core';
+import { FILTERS, SEAL_PARTS, type Filter, type SetEvent, type Stop } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { RefusalModel } from '../database/models.ts';
 import { emptyBin } from '../sets/bin.ts';
-import {
-  depthOf,
-  findSet,
-  findSite,
-  loadPhotos,
-  photoSetOf,
-  readSet,
-  refusalsOf,
-  rowsOf,
-} from '../sets/rows.ts';
+import { membersWith } from '../sets/finding.ts';
+import { findSet, refusalsOf } from '../sets/sets.ts';
+import type { Shown } from '../ledger/set-ledger.ts';
+import { ProblemError } from '../problems.ts';
 import { AttentionDto, checked, idFrom, PauseDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
-async function stateOf(parts: Parts, setId: number): Promise<SetState> {
-  const set = await findSet(setId);
-  const site = await findSite(set);
-  const photos = await loadPhotos(setId);
-  return {
-    site: { id: site.id, name: site.name },
-    set: await photoSetOf(set),
-    rows: await rowsOf(set, photos, parts.preparer),
-    refusals: await refusalsOf(setId),
-    preparation: parts.preparer.progressOf(setId),
-    edits: await depthOf(setId),
-  };
+type Asking = FastifyRequest<{ Params: { id: string }; Querystring: Record<string, unknown> }>;
+
+/** Photos in one answer, at most. */
+const MOST_IN_PAGE = 200;
+
+/** A whole number from an address, or what stands for it where it is left out. @throws ProblemError bad-request */
+function numberFrom(value: unknown, most: number, missing: number): number {
+  if (value === undefined) return missing;
+  const number = typeof value === 'string' && /^\d{1,10}$/.test(value) ? Number(value) : NaN;
+  if (!(number <= most)) throw new ProblemError('bad-request');
+  return number;
+}
+
+/** @throws ProblemError bad-request */
+function shownFrom(value: unknown): Shown {
+  if (value === undefined) return 'all';
+  const known: readonly string[] = [...FILTERS, 'bin'];
+  if (typeof value !== 'string' || !known.includes(value)) throw new ProblemError('bad-request');
+  return value as Shown;
+}
+
+/** @throws ProblemError bad-request */
+function filterFrom(value: unknown): Filter {
+  const shown = shownFrom(value);
+  if (shown === 'bin') throw new ProblemError('bad-request');
+  return shown;
+}
+
+/** Ids joined by commas. @throws ProblemError bad-request, no-such-photo */
+function idsFrom(value: unknown): number[] {
+  if (typeof value !== 'string') throw new ProblemError('bad-request');
+  const ids = value.split(',').map((text) => idFrom(text, 'no-such-photo'));
+  if (ids.length > MOST_IN_PAGE) throw new ProblemError('bad-request');
+  return ids;
 }
 
 /** Bytes that may wait for a slow reader before it is cut; it then comes back and asks for what it missed. */
@@ -77,9 +93,56 @@ export const setRoutes =
   async (app) => {
     app.get('/limits', async () => parts.config.limits);
 
-    app.get('/sets/:id', async (request: ById) => {
+    app.get('/sets/:id', async (request: Asking) => {
+      const { window, since } = request.query;
+      return parts.shelf.header(idFrom(request.params.id), {
+        ...(typeof window === 'string' && { window: window.slice(0, 64) }),
+        ...(since !== undefined && { since: numberFrom(since, Number.MAX_SAFE_INTEGER, 0) }),
+      });
+    });
+
+    app.get('/sets/:id/photos', async (request: Asking) => {
       const setId = idFrom(request.params.id);
-      return readSet(() => stateOf(parts, setId));
+      const { ids, filter, from, count, language } = request.query;
+      if (language !== undefined && typeof language !== 'string') throw new ProblemError('bad-request');
+      if (ids !== undefined) {
+        const photos = await parts.shelf.photos(setId, idsFrom(ids), language);
+        return { total: photos.length, from: 0, photos };
+      }
+      return parts.shelf.page(setId, shownFrom(filter), {
+        from: numberFrom(from, Number.MAX_SAFE_INTEGER, 0),
+        count: numberFrom(count, MOST_IN_PAGE, 40),
+        ...(language !== undefined && { language }),
+      });
+    });
+
+    app.get('/sets/:id/ids', async (request: Asking) =>
+      parts.shelf.list(idFrom(request.params.id), shownFrom(request.query.filter)),
+    );
+
+    app.get('/sets/:id/next', async (request: Asking) => {
+      const { filter, open, after } = request.query;
+      const setId = idFrom(request.params.id);
+      await findSet(setId);
+      const stops: readonly unknown[] = SEAL_PARTS;
+      if (!stops.includes(open)) throw new ProblemError('bad-request');
+      const behind = after === undefined ? null : numberFrom(after, 4_294_967_295, 0);
+      return (await parts.ledgers.get(setId)).next(filterFrom(filter), open as Stop, behind);
+    });
+
+    app.get('/sets/:id/around', async (request: Asking) => {
+      const { filter, photo } = request.query;
+      const setId = idFrom(request.params.id);
+      await findSet(setId);
+      return (await parts.ledgers.get(setId)).around(filterFrom(filter), numberFrom(photo, 4_294_967_295, 0));
+    });
+
+    app.get('/sets/:id/found', async (request: Asking) => {
+      const setId = idFrom(request.params.id);
+      await findSet(setId);
+      const { words } = request.query;
+      if (typeof words !== 'string') throw new ProblemError('bad-request');
+      return parts.shelf.photos(setId, membersWith(await parts.ledgers.get(setId), words.slice(0, 200)));
     });
 
     app.get('/sets/:id/events', async (request: ById, reply) => {
@@ -109,9 +172,8 @@ export const setRoutes =
     app.delete('/sets/:id/bin', async (request: ById) => {
       const setId = idFrom(request.params.id);
       const gone = await emptyBin(parts.sequelize, parts.vault, parts.stored, setId);
-      // Other windows show photos that are no more: they read the set anew.
-      parts.hub.tell(setId, { type: 'reset' });
-      void parts.preparer.reconcileSoon(setId);
+      await parts.aftermath.photos(gone, [setId]);
+      await parts.aftermath.set(setId);
       return { gone };
     });
 

@@ -3,7 +3,7 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Readable } from 'node:stream';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { depthOf, findSet, photoSetOf, refusalsOf } from '../sets/rows.ts';
+import { refusalsOf } from '../sets/sets.ts';
 import { takeStreams } from './body.ts';
 import { idFrom } from './dto.ts';
 
@@ -33,13 +33,15 @@ export const uploadRoutes =
       });
       const stream = request.body as Readable | undefined;
       if (!stream) throw new ProblemError('wrong-body', 'A file is sent as application/octet-stream.');
-      const result = await parts.takeIn.add(setId, { fileName, stream, signal: gone.signal });
-      if (result.kind === 'refused')
+      const taken = await parts.takeIn.add(setId, { fileName, stream, signal: gone.signal });
+      if (taken.kind === 'refused') {
         parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
-      else parts.hub.tell(setId, { type: 'rows', rows: [result.row] });
-      const set = await photoSetOf(await findSet(setId));
-      parts.hub.tell(setId, { type: 'set', set, edits: await depthOf(setId) });
-      void parts.preparer.reconcileSoon(setId);
-      return result;
+        return taken;
+      }
+      const { photoId, ...how } = taken;
+      await parts.aftermath.photos([photoId]);
+      await parts.aftermath.set(setId);
+      const [photo] = await parts.shelf.photos(setId, [photoId]);
+      return { ...how, photo };
     });
   };

@@ -1,13 +1,7 @@
 // Emptying the bin: photos go for good with their originals, others and shared ones stay, undo stays whole.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import {
-  EditModel,
-  MembershipModel,
-  OriginalModel,
-  PhotoModel,
-  SetModel,
-  VariantModel,
-} from '../database/models.ts';
+import type { Command } from '@dusky-otter/core';
+import { EditModel, MembershipModel, OriginalModel, PhotoModel, VariantModel } from '../database/models.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
@@ -19,26 +13,22 @@ beforeEach(async () => {
   for (const [i, name] of ['a.jpg', 'b.jpg', 'c.jpg'].entries()) {
     const result = await server.add(name, await photoWithSquare(400 + i, 300, { x: 0.5, y: 0.5 }));
     if (result.kind !== 'new') throw new Error(result.kind);
-    ids.push(result.row.id);
-    hashes.push(result.row.original.hash);
+    ids.push(result.photo.id);
+    hashes.push(result.photo.original.hash);
   }
   await server.prepared();
 });
 afterEach(() => server.close());
 
-const edit = async (label: string, commands: object[]) => {
-  const { rows, set } = await server.state();
-  const photos = Object.fromEntries(rows.map((row) => [row.id, row.version]));
-  return server.edit({ label, commands, photos, set: set.version });
-};
+const edit = (label: string, commands: Command[]) => server.edit({ label, commands });
 const empty = () => server.app.inject({ method: 'DELETE', url: `/api/sets/${server.setId}/bin` });
-const undo = () => server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/undo` });
+const undo = () => server.step('undo');
 
 describe('emptying the bin', () => {
   test('deletes what is in it with originals, views and versions, and nothing else', async () => {
     const { vault } = server.parts;
     const kept = await VariantModel.findAll({ where: { originalHash: hashes[0]! } });
-    await edit('bin', [{ kind: 'bin', photo: ids[1], binned: true }]);
+    await edit('bin', [{ kind: 'bin', photo: ids[1]!, binned: true }]);
     expect((await empty()).json()).toEqual({ gone: [ids[1]] });
     expect((await server.state()).rows.map((row) => row.id)).toEqual([ids[0], ids[2]]);
     expect(await PhotoModel.findByPk(ids[1])).toBeNull();
@@ -55,49 +45,42 @@ describe('emptying the bin', () => {
     expect((await vault.variantFiles()).size).toBe(await VariantModel.count());
   });
   test('takes a photo that another set shows out of this one only', async () => {
-    const { siteId } = (await SetModel.findByPk(server.setId))!;
-    const other = await SetModel.create({ siteId, name: 'Other', slots: ['grid'], version: 1 });
-    await MembershipModel.create({
-      setId: other.id,
-      photoId: ids[1],
-      position: 0,
-      slots: null,
-      binned: false,
-    });
-    await edit('bin', [{ kind: 'bin', photo: ids[1], binned: true }]);
+    const other = await server.newSet('Other');
+    const here = { position: 'a0', follows: true, binned: false };
+    await MembershipModel.create({ setId: other, photoId: ids[1], ...here });
+    await edit('bin', [{ kind: 'bin', photo: ids[1]!, binned: true }]);
     await empty();
     expect((await server.state()).rows.map((row) => row.id)).toEqual([ids[0], ids[2]]);
-    const left = (await server.app.inject(`/api/sets/${other.id}`)).json<{ rows: { id: number }[] }>();
-    expect(left.rows.map((row) => row.id)).toEqual([ids[1]]);
+    expect((await server.state(other)).rows.map((row) => row.id)).toEqual([ids[1]]);
     expect(await server.parts.vault.hasWhole(hashes[1]!)).toBe(true);
   });
   test('leaves a history that can be taken back step by step', async () => {
-    await edit('one', [{ kind: 'words', photo: ids[1], words: { alt: 'Gone' } }]);
+    await edit('one', [{ kind: 'words', photo: ids[1]!, language: 'en', words: { alt: 'Gone' } }]);
     await edit(
       'both',
-      ids.map((photo) => ({ kind: 'words', photo, words: { title: `T${photo}` } })),
+      ids.map((photo) => ({ kind: 'words', photo, language: 'en', words: { title: `T${photo}` } })),
     );
-    await edit('order', [{ kind: 'set', change: { order: [...ids].reverse() } }]);
-    await edit('bin', [{ kind: 'bin', photo: ids[1], binned: true }]);
+    await edit('order', [{ kind: 'position', photo: ids[2]!, position: 'Zz' }]);
+    await edit('bin', [{ kind: 'bin', photo: ids[1]!, binned: true }]);
     await empty();
     expect((await EditModel.findAll({ order: [['id', 'ASC']] })).map(({ label }) => label)).toEqual([
       'both',
       'order',
     ]);
-    expect((await undo()).statusCode).toBe(200);
-    expect((await undo()).statusCode).toBe(200);
+    expect((await undo()).status).toBe(200);
+    expect((await undo()).status).toBe(200);
     expect((await server.state()).rows.map((row) => [row.id, row.words.title])).toEqual([
       [ids[0], ''],
       [ids[2], ''],
     ]);
-    expect((await undo()).statusCode).toBe(409);
+    expect((await undo()).status).toBe(409);
   });
   test('of an empty bin does nothing; of a set that is none says so', async () => {
     expect((await empty()).json()).toEqual({ gone: [] });
     expect((await server.app.inject({ method: 'DELETE', url: '/api/sets/999/bin' })).statusCode).toBe(404);
   });
   test('the same photo may come again, as a new one', async () => {
-    await edit('bin', [{ kind: 'bin', photo: ids[1], binned: true }]);
+    await edit('bin', [{ kind: 'bin', photo: ids[1]!, binned: true }]);
     await empty();
     const again = await server.add('b.jpg', await photoWithSquare(401, 300, { x: 0.5, y: 0.5 }));
     expect(again.kind).toBe('new');

@@ -2,11 +2,19 @@
 // originals, which may say where they were taken.
 import { isPhotoCommand, type Command } from '@dusky-otter/core';
 import type { Sequelize, Transaction } from 'sequelize';
-import { EditModel, MembershipModel, OriginalModel, PhotoModel, VariantModel } from '../database/models.ts';
+import {
+  ArrangementModel,
+  EditModel,
+  MembershipModel,
+  OriginalModel,
+  PhotoModel,
+  PlacementModel,
+  VariantModel,
+} from '../database/models.ts';
 import type { OutputFormat } from '@dusky-otter/core';
 import type { StoredVariants } from '../prepare/stored.ts';
 import type { Vault } from '../vault/vault.ts';
-import { findSet } from './rows.ts';
+import { findSet } from './sets.ts';
 
 /** Edits can't bring back what is gone: its commands leave the history, and edits of nothing else with them. */
 async function forgetIn(setId: number, gone: ReadonlySet<number>, t: Transaction): Promise<void> {
@@ -35,6 +43,9 @@ export async function emptyBin(
     const binned = await MembershipModel.findAll({ where: { setId, binned: true }, transaction: t });
     const ids = binned.map(({ photoId }) => photoId);
     await MembershipModel.destroy({ where: { setId, photoId: ids }, transaction: t });
+    const lists = await ArrangementModel.findAll({ where: { setId }, transaction: t });
+    const arrangementId = lists.map((list) => list.id);
+    await PlacementModel.destroy({ where: { arrangementId, photoId: ids }, transaction: t });
     await forgetIn(setId, new Set(ids), t);
     const elsewhere = await MembershipModel.findAll({ where: { photoId: ids }, transaction: t });
     const used = new Set(elsewhere.map(({ photoId }) => photoId));

@@ -2,7 +2,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { resolve } from 'node:path';
-import type { SetState } from '@dusky-otter/core';
+import { wholeSet, type WholeSet } from '@dusky-otter/core';
 
 const MAIN = resolve(import.meta.dirname, '../../dist/main.js');
 
@@ -10,9 +10,9 @@ export interface ServerProcess {
   address: string;
   child: ChildProcess;
   /** State of a set, the first one where none is named. */
-  state: (setId?: number) => Promise<SetState>;
+  state: (setId?: number) => Promise<WholeSet>;
   /** Resolves once the state of set 1 is as asked. */
-  until: (ready: (state: SetState) => boolean) => Promise<SetState>;
+  until: (ready: (state: WholeSet) => boolean) => Promise<WholeSet>;
   end: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>;
 }
 
@@ -30,7 +30,8 @@ export async function startServer(env: Record<string, string>): Promise<ServerPr
     });
     child.once('exit', (code) => failed(new Error(`The server ended with ${code}.`)));
   });
-  const state = async (setId = 1) => (await (await fetch(`${address}/api/sets/${setId}`)).json()) as SetState;
+  const get = async (path: string): Promise<unknown> => (await fetch(`${address}${path}`)).json();
+  const state = (setId = 1) => wholeSet(get, setId);
   return {
     address,
     child,

@@ -1,42 +1,72 @@
 // For tests: an application on a database and a data directory of its own, and photos made on the spot.
+import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import {
-  DEFAULT_POLICY,
-  type EditDepth,
-  type PhotoRow,
-  type PhotoSet,
-  type SetState,
+  type Command,
+  type EditAnswer,
+  type SeenVersions,
+  type SetHeader,
   type TakeInResult,
+  type WholeRow,
+  type WholeSet,
+  seenNow,
+  wholeRow,
+  wholeSet,
 } from '@dusky-otter/core';
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import sharp from 'sharp';
 import { buildApp } from '../app.ts';
 import { configFrom, type Config } from '../config.ts';
 import { connect } from '../database/connect.ts';
-import { SetModel, SiteModel } from '../database/models.ts';
+import { makeSite } from '../sites/site-book.ts';
 import { buildParts, type Parts } from '../parts.ts';
 import { ownDatabase } from './database.ts';
 
+export { seenNow, type WholeRow, type WholeSet };
+
+/** The window that tests work in where they name none. */
+export const WINDOW = 'window-one';
+
 export const DEMO = resolve(import.meta.dirname, '../../../../demo');
+
+/** An edit as a test says it: by the first window, on what there is now, where it says no more. */
+export interface TestEdit {
+  label?: string;
+  commands: Command[];
+  seen?: SeenVersions;
+  window?: string;
+  token?: string;
+  since?: number;
+}
+
+export interface Answered {
+  status: number;
+  body: EditAnswer & { rows: WholeRow[]; code?: string; detail?: string };
+}
 
 export interface TestServer {
   app: FastifyInstance;
   parts: Parts;
   /** What an operator was told. */
   reports: string[];
-  setId: number;
-  state: () => Promise<SetState>;
-  add: (name: string, bytes: Buffer) => Promise<TakeInResult>;
-  edit: (body: object) => Promise<{
-    status: number;
-    body: { rows: PhotoRow[]; set: PhotoSet; edits: EditDepth; code?: string; detail?: string };
-  }>;
+  readonly setId: number;
+  state: (setId?: number) => Promise<WholeSet>;
+  add: (name: string, bytes: Buffer, setId?: number) => Promise<TakeInResult>;
+  edit: (edit: TestEdit, setId?: number) => Promise<Answered>;
+  step: (direction: 'undo' | 'redo', window?: string, setId?: number) => Promise<Answered>;
+  /** Goes on with an empty set in a site of its own: no test sees what another did. */
+  begin: () => Promise<void>;
+  /** Another set of the same site. */
+  newSet: (name: string) => Promise<number>;
   /** Resolves when every wanted variant is stored or has failed. */
   prepared: () => Promise<void>;
   close: () => Promise<void>;
 }
+
+const headerOf = async (app: FastifyInstance, setId: number): Promise<SetHeader> =>
+  (await app.inject(`/api/sets/${setId}`)).json<SetHeader>();
 
 export async function testServer(change: Partial<Config> = {}): Promise<TestServer> {
   const database = await ownDatabase();
@@ -51,32 +81,58 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
   const reports: string[] = [];
   const parts = await buildParts(config, sequelize, (sentence) => reports.push(sentence));
   const app = await buildApp(parts);
-  const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: DEFAULT_POLICY });
-  const { id: setId } = await SetModel.create({
-    siteId: site.id,
-    name: 'Test set',
-    slots: ['column', 'grid'],
-    version: 1,
-  });
-  const state = async () => (await app.inject(`/api/sets/${setId}`)).json<SetState>();
+  let site = await makeSite('Gullmoor Pottery');
+  const newSet = async (name: string) => {
+    const url = `/api/sites/${site.id}/sets`;
+    return (await app.inject({ method: 'POST', url, payload: { name } })).json<{ id: number }>().id;
+  };
+  let setId = await newSet('Test set');
+  const state = (of = setId) =>
+    wholeSet(async (path) => (await app.inject(path)).json(), of, { window: WINDOW });
+  const answered = async (of: number, response: LightMyRequestResponse): Promise<Answered> => {
+    const body = response.json<EditAnswer>();
+    const { site: ofSet, set } = await headerOf(app, of);
+    // A problem has no photos.
+    const photos = (body as Partial<EditAnswer>).photos ?? [];
+    const rows = photos.map((photo) => wholeRow(photo, ofSet, set));
+    return { status: response.statusCode, body: { ...body, rows } };
+  };
   return {
     app,
     parts,
     reports,
-    setId,
+    get setId() {
+      return setId;
+    },
+    async begin() {
+      site = await makeSite('Gullmoor Pottery');
+      setId = await newSet('Test set');
+    },
     state,
-    async add(name, bytes) {
+    newSet,
+    async add(name, bytes, of = setId) {
       const response = await app.inject({
         method: 'POST',
-        url: `/api/sets/${setId}/files?${new URLSearchParams({ name })}`,
+        url: `/api/sets/${of}/files?${new URLSearchParams({ name })}`,
         headers: { 'content-type': 'application/octet-stream' },
         payload: bytes,
       });
       return response.json<TakeInResult>();
     },
-    async edit(body) {
-      const response = await app.inject({ method: 'POST', url: `/api/sets/${setId}/edits`, payload: body });
-      return { status: response.statusCode, body: response.json() };
+    async edit(edit, of = setId) {
+      const payload = {
+        label: 'An edit',
+        window: WINDOW,
+        token: randomUUID(),
+        since: 0,
+        seen: edit.seen ?? seenNow(await state(of)),
+        ...edit,
+      };
+      return answered(of, await app.inject({ method: 'POST', url: `/api/sets/${of}/edits`, payload }));
+    },
+    async step(direction, window = WINDOW, of = setId) {
+      const payload = { window, since: 0 };
+      return answered(of, await app.inject({ method: 'POST', url: `/api/sets/${of}/${direction}`, payload }));
     },
     async prepared() {
       await parts.preparer.reconcile(setId);

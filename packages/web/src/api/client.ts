@@ -1,15 +1,20 @@
 // The typed way to the server. Errors arrive as problem documents with a sentence that may be shown.
 import type {
-  Edit,
-  EditDepth,
-  PhotoRow,
-  PhotoSet,
+  Concern,
+  EditAnswer,
+  Filter,
+  PhotoList,
+  PhotoPage,
   Preparation,
   Problem,
   Refusal,
+  SentBytes,
+  SentEdit,
+  SentPhoto,
   SetEvent,
-  SetState,
-  SetSummary,
+  SetHeader,
+  SiteSummary,
+  Stop,
   TakeInResult,
 } from '@dusky-otter/core';
 
@@ -53,37 +58,75 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   return (isJson ? await response.json() : await response.text()) as T;
 }
 
-export interface SiteWithSets {
-  id: number;
-  name: string;
-  sets: SetSummary[];
+/** Photos that a screen asks for: those under a filter, or in the bin. */
+export type Shown = Filter | 'bin';
+
+/** A window, and the newest edit that there was when it opened the set. */
+export interface Looking {
+  window: string;
+  since: number;
 }
 
-export interface EditAnswer {
-  rows: PhotoRow[];
-  set: PhotoSet;
-  edits: EditDepth;
+/** Where a photo stands among those under a filter. */
+export interface Around {
+  index: number;
+  total: number;
+  previous: number | null;
+  next: number | null;
 }
 
-export interface SeenVersions {
-  photos: Record<number, number>;
-  set?: number;
+/** What a hand-over of photos would hold, and the first of those that lack something. */
+export interface HandoverCheck {
+  photos: number;
+  files: number;
+  bytes: number;
+  lacking: number;
+  first: { id: number; name: string; concerns: Concern[] }[];
+  /** Names the photos in the address of the download. */
+  selection: string;
 }
+
+const query = (parts: Record<string, string | number | undefined>): string => {
+  const given = Object.entries(parts).filter(([, value]) => value !== undefined);
+  return new URLSearchParams(given.map(([key, value]) => [key, String(value)])).toString();
+};
 
 export const api = {
-  sites: () => call<SiteWithSets[]>('GET', '/api/sites'),
+  sites: () => call<SiteSummary[]>('GET', '/api/sites'),
   newSite: (name: string) => call<{ id: number }>('POST', '/api/sites', { name }),
-  renameSite: (siteId: number, name: string) =>
-    call<{ id: number; name: string }>('PUT', `/api/sites/${siteId}`, { name }),
+  renameSite: (siteId: number, name: string, version: number) =>
+    call('PUT', `/api/sites/${siteId}`, { name, version }),
+  putSiteAway: (siteId: number, away: boolean) => call('PUT', `/api/sites/${siteId}/away`, { away }),
   demo: () => call<{ id: number }>('POST', '/api/demo', {}),
   limits: () => call<{ bytes: number; pixels: number }>('GET', '/api/limits'),
   newSet: (siteId: number, name: string) =>
     call<{ id: number }>('POST', `/api/sites/${siteId}/sets`, { name }),
-  set: (setId: number) => call<SetState>('GET', `/api/sets/${setId}`),
-  edit: (setId: number, edit: Edit, seen: SeenVersions) =>
-    call<EditAnswer>('POST', `/api/sets/${setId}/edits`, { ...edit, ...seen }),
-  undo: (setId: number) => call<EditAnswer>('POST', `/api/sets/${setId}/undo`),
-  redo: (setId: number) => call<EditAnswer>('POST', `/api/sets/${setId}/redo`),
+  changeSet: (setId: number, change: { name?: string; away?: boolean }) =>
+    call('PUT', `/api/sets/${setId}`, change),
+  set: (setId: number, looking: Partial<Looking>) =>
+    call<SetHeader>('GET', `/api/sets/${setId}?${query({ ...looking })}`),
+  page: (setId: number, filter: Shown, from: number, count: number) =>
+    call<PhotoPage>('GET', `/api/sets/${setId}/photos?${query({ filter, from, count })}`),
+  photos: async (setId: number, ids: readonly number[]): Promise<SentPhoto[]> =>
+    ids.length === 0
+      ? []
+      : (await call<PhotoPage>('GET', `/api/sets/${setId}/photos?${query({ ids: ids.join() })}`)).photos,
+  ids: (setId: number, filter: Shown) =>
+    call<PhotoList>('GET', `/api/sets/${setId}/ids?${query({ filter })}`),
+  /** The next photo behind another, under a filter, with open work at a stop; from the first on where there is none behind. */
+  next: (setId: number, filter: Filter, open: Stop, after: number | null) =>
+    call<{ id: number; index: number } | null>(
+      'GET',
+      `/api/sets/${setId}/next?${query({ filter, open, after: after ?? undefined })}`,
+    ),
+  around: (setId: number, filter: Filter, photo: number) =>
+    call<Around | null>('GET', `/api/sets/${setId}/around?${query({ filter, photo })}`),
+  found: (setId: number, words: string) =>
+    call<SentPhoto[]>('GET', `/api/sets/${setId}/found?${query({ words })}`),
+  edit: (setId: number, edit: SentEdit & { since: number }) =>
+    call<EditAnswer>('POST', `/api/sets/${setId}/edits`, edit),
+  undo: (setId: number, looking: Looking) => call<EditAnswer>('POST', `/api/sets/${setId}/undo`, looking),
+  redo: (setId: number, looking: Looking) => call<EditAnswer>('POST', `/api/sets/${setId}/redo`, looking),
   dismiss: (setId: number, refusal: number) =>
     call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals/${refusal}`),
   dismissAll: (setId: number) => call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals`),
@@ -91,15 +134,19 @@ export const api = {
   attend: (setId: number, photos: number[]) => call('PUT', `/api/sets/${setId}/attention`, { photos }),
   pause: (setId: number, paused: boolean) =>
     call<Preparation>('PUT', `/api/sets/${setId}/preparation`, { paused }),
-  markup: (setId: number, photos: number[], slot?: string) => {
-    const query = new URLSearchParams({ photos: photos.join(','), ...(slot && { slot }) });
-    return call<string>('GET', `/api/sets/${setId}/markup?${query}`);
-  },
+  /** Bytes that a screen is sent for all photos where they stand. */
+  sent: (setId: number, viewport: number, density: number) =>
+    call<SentBytes>('GET', `/api/sets/${setId}/sent?${query({ viewport, density })}`),
+  /** What a hand-over of some photos would hold; null: of all. */
+  check: (setId: number, photos: readonly number[] | null) =>
+    call<HandoverCheck>('POST', `/api/sets/${setId}/hand-over`, { photos }),
+  markup: (setId: number, selection: string, slot?: string) =>
+    call<string>('GET', `/api/sets/${setId}/markup?${query({ selection, slot })}`),
 };
 
-/** Address of the ZIP for some photos, or for the whole set. */
-export const zipAddress = (setId: number, photos?: readonly number[]): string =>
-  `/api/sets/${setId}/hand-over.zip${photos ? `?photos=${photos.join(',')}` : ''}`;
+/** Address of the ZIP for the photos of a check. */
+export const zipAddress = (setId: number, selection: string): string =>
+  `/api/sets/${setId}/hand-over.zip?${query({ selection })}`;
 
 /** Address of the picture that screens show for an original. */
 export const viewAddress = (hash: string, size: 'row' | 'bench'): string => `/files/views/${hash}/${size}`;

@@ -1,15 +1,15 @@
 // What holds for the whole set: its name, its default slots, and how its site makes files.
 import {
   FORMAT_NAMES,
-  SLOTS,
   TARGET_NAMES,
   TARGETS,
   type Policy,
   type SlotId,
   type TargetName,
 } from '@dusky-otter/core';
-import { useDraft } from '../state/draft.ts';
-import { edit, useWork } from '../state/store.ts';
+import { useDraft } from '../screen/draft.ts';
+import { useSet, useSite } from '../server/hooks.ts';
+import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 
 const TARGETS_SAID: Record<TargetName, string> = {
@@ -18,8 +18,8 @@ const TARGETS_SAID: Record<TargetName, string> = {
   lean: 'for quick pages; a trained eye finds traces',
 };
 
-function NameField({ name }: { name: string }) {
-  const draft = useDraft(name, (next) => {
+function NameField({ name, version }: { name: string; version: number }) {
+  const draft = useDraft(name, version, (next) => {
     if (next.trim()) edit('name of the set', [{ kind: 'set', change: { name: next.trim() } }]);
   });
   return (
@@ -55,16 +55,17 @@ function Choice({ group, name, hint, chosen, onChoose }: ChoiceProps) {
 }
 
 export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const set = useWork((state) => state.set);
-  if (!set) return null;
+  const set = useSet();
+  const site = useSite();
+  if (!set || !site) return null;
   const toggle = (id: SlotId) => {
-    const slots = SLOTS.map((slot) => slot.id).filter((other) =>
-      other === id ? !set.slots.includes(id) : set.slots.includes(other),
-    );
+    const slots = site.slots
+      .map((slot) => slot.id)
+      .filter((other) => (other === id ? !set.slots.includes(id) : set.slots.includes(other)));
     edit('places of the set', [{ kind: 'set', change: { slots, arranged: true } }]);
   };
   const change = (label: string, part: Partial<Policy>) =>
-    edit(label, [{ kind: 'set', change: { policy: { ...set.policy, ...part } } }]);
+    edit(label, [{ kind: 'site', change: { policy: { ...site.policy, ...part } } }]);
   return (
     <Sheet
       open={open}
@@ -73,10 +74,10 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
       about="These hold for every photo of the set that has none of its own."
     >
       <div className="grid gap-5">
-        <NameField name={set.name} />
+        <NameField name={set.name} version={set.version} />
         <fieldset>
           <legend className="mb-1 font-semibold">Places</legend>
-          {SLOTS.map((slot) => (
+          {site.slots.map((slot) => (
             <label key={slot.id} className="flex items-baseline gap-2 border-t border-rule py-1.5">
               <input
                 type="checkbox"
@@ -99,7 +100,7 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
               group="target"
               name={target}
               hint={`${TARGETS_SAID[target]}; visible difference up to ${TARGETS[target]}`}
-              chosen={set.policy.target === target}
+              chosen={site.policy.target === target}
               onChoose={() => change('faithfulness', { target })}
             />
           ))}
@@ -112,7 +113,7 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
               group="modern"
               name={FORMAT_NAMES[modern]}
               hint={`${modern === 'avif' ? 'smallest files' : 'made faster, read by older browsers'}; a JPEG or PNG goes with it`}
-              chosen={set.policy.modern === modern}
+              chosen={site.policy.modern === modern}
               onChoose={() => change('modern format', { modern })}
             />
           ))}

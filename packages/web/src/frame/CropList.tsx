@@ -1,16 +1,17 @@
 // Beside the stage: each crop at true display size or a said part of it, its density, and whose it is.
 import {
   cropFor,
+  DEFAULT_DEVICES,
   heightFor,
   ratioOf,
   ruleFor,
   sharpnessOf,
   shownName,
   widthAt,
-  type PhotoRow,
   type ShapeId,
 } from '@dusky-otter/core';
-import { edit } from '../state/store.ts';
+import { useSite, type Row } from '../server/hooks.ts';
+import { edit } from '../server/state.ts';
 import { CropPicture } from '../ui/CropPicture.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import type { ShapeUse } from './shapes.ts';
@@ -29,9 +30,9 @@ const PARTS = [
 ];
 
 /** Display size on a laptop of 1280 px, or on a phone where only phones see the shape; and the whole part it is drawn at. */
-function displayOf({ slot, part, shape }: ShapeUse, row: PhotoRow) {
+function displayOf({ slot, part, shape }: ShapeUse, row: Row) {
   const crop = cropFor(row, shape);
-  const viewport = part.to <= 1280 ? 390 : 1280;
+  const viewport = part.to !== null && part.to <= 1280 ? 390 : 1280;
   const width = Math.round(widthAt(ruleFor(slot, shape, crop), viewport));
   const height = heightFor(width, ratioOf(shape, crop));
   const part1 = Math.min(8, Math.max(1, Math.ceil(Math.max(width / ROOM.width, height / ROOM.height))));
@@ -45,13 +46,14 @@ function Entry({
   choose,
 }: {
   use: ShapeUse;
-  row: PhotoRow;
+  row: Row;
   on: boolean;
   choose: (shape: ShapeId) => void;
 }) {
   const { crop, width, height, part } = displayOf(use, row);
-  const sharp = sharpnessOf(use.slot, use.part, crop);
-  const own = row.crops[use.shape] !== undefined;
+  const devices = useSite()?.devices ?? DEFAULT_DEVICES;
+  const sharp = sharpnessOf(use.slot, use.part, crop, devices);
+  const own = row.frame.crops[use.shape] !== undefined;
   const giveBack = () =>
     edit(`crop ${use.label} of ${shownName(row.words, row.fileName)} given back`, [
       { kind: 'crop', photo: row.id, shape: use.shape, crop: null },
@@ -70,7 +72,7 @@ function Entry({
       </button>
       <div className="my-1.5">
         <CropPicture
-          original={row.original}
+          photo={row}
           crop={crop}
           width={Math.round(width / part)}
           height={Math.round(height / part)}
@@ -104,7 +106,7 @@ export function CropList({
   choose,
 }: {
   uses: readonly ShapeUse[];
-  row: PhotoRow;
+  row: Row;
   chosen: ShapeId | null;
   choose: (shape: ShapeId) => void;
 }) {

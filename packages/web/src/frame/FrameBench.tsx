@@ -1,11 +1,13 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
-import { cropFor, shownName, slotsOf, type PhotoRow, type ShapeId } from '@dusky-otter/core';
+import { cropFor, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { viewAddress } from '../api/client.ts';
+import { api } from '../api/client.ts';
 import { isTyping } from '../shell/SetShell.tsx';
-import { concernsFor, useSameAlts, useSetSlots } from '../state/derived.ts';
-import { notify, useWork } from '../state/store.ts';
+import { notify } from '../screen/screen.ts';
+import { useAround, useRowOr, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { allSaved } from '../server/state.ts';
+import { TurnedView } from '../ui/CropPicture.tsx';
 import { confirmFocal } from '../worktable/edits.ts';
 import { CropList } from './CropList.tsx';
 import { useFraming } from './framing.ts';
@@ -29,34 +31,34 @@ function useBenchKeys(keys: Record<string, () => void>): void {
   });
 }
 
-function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[]; setId: number }) {
+function Bench({ row, setId }: { row: Row; setId: number }) {
   const setSlots = useSetSlots();
-  const same = useSameAlts();
+  const site = useSite();
   const navigate = useNavigate();
-  const uses = shapeUses(slotsOf(row, setSlots));
+  const uses = site ? shapeUses(slotsIn(site, slotsOf(row, setSlots))) : [];
   const [picked, setPicked] = useState<ShapeId | null>(uses[0]?.shape ?? null);
   const chosen = uses.some((use) => use.shape === picked) ? picked : null;
   const hands = useFraming(row);
   const [canvas, room] = useSize<HTMLDivElement>();
-  const stage = stageFor(row.original, room);
-  const at = rows.findIndex((other) => other.id === row.id);
-  const go = (id: number | undefined) => id !== undefined && void navigate(`/sets/${setId}/frame/${id}`);
-  const nextDoubtful = () => {
-    const doubtful = [...rows.slice(at + 1), ...rows.slice(0, at)].find((other) =>
-      concernsFor(other, setSlots, same).some((c) => c.code === 'focal-guess'),
-    );
-    if (doubtful) go(doubtful.id);
+  const stage = stageFor(frameSpace(row.original, row.frame), room);
+  const around = useAround(row.id);
+  const go = (id: number | null | undefined) => id != null && void navigate(`/sets/${setId}/frame/${id}`);
+  const nextDoubtful = async () => {
+    // What was confirmed a moment ago is in doubt no more.
+    await allSaved();
+    const next = await api.next(setId, 'crop', 'frame', row.id);
+    if (next && next.id !== row.id) go(next.id);
     else notify('No other crop is in doubt.');
   };
   const confirm = () => confirmFocal([row]);
   useBenchKeys({
-    j: () => go(rows[at + 1]?.id),
-    k: () => go(rows[at - 1]?.id),
+    j: () => go(around?.next),
+    k: () => go(around?.previous),
     c: confirm,
     Escape: () => void navigate(`/sets/${setId}/frame`),
   });
   const crop = chosen && cropFor(hands.shown, chosen);
-  const { focal } = hands.shown;
+  const { focal } = hands.shown.frame;
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4">
@@ -79,7 +81,7 @@ function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[];
           ))}
         </div>
         <span className="ml-auto" />
-        <button className="btn" onClick={nextDoubtful}>
+        <button className="btn" onClick={() => void nextDoubtful()}>
           Next doubtful crop
         </button>
         <Link to={`/sets/${setId}/frame`} className="btn btn-main">
@@ -90,12 +92,12 @@ function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[];
         <div className="grid min-h-0 grid-rows-[44px_minmax(0,1fr)_48px] bg-stage">
           <div className="flex items-center gap-2 border-b border-rule bg-sheet px-3.5">
             <span className="text-ink-2">
-              Photo {at + 1} of {rows.length}
+              {around ? `Photo ${around.index + 1} of ${around.total}` : 'Photo'}
             </span>
-            <button className="chip" disabled={at <= 0} onClick={() => go(rows[at - 1]?.id)}>
+            <button className="chip" disabled={!around?.previous} onClick={() => go(around?.previous)}>
               Previous
             </button>
-            <button className="chip" disabled={at >= rows.length - 1} onClick={() => go(rows[at + 1]?.id)}>
+            <button className="chip" disabled={!around?.next} onClick={() => go(around?.next)}>
               Next
             </button>
             <span className="ml-auto text-ink-2">
@@ -119,12 +121,13 @@ function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[];
                   top: (room.height - stage.height) / 2,
                 }}
               >
-                <img
-                  src={viewAddress(row.original.hash, 'bench')}
-                  alt={row.words.alt}
-                  draggable={false}
-                  className="absolute inset-0 size-full max-w-none bg-neutral"
-                />
+                <div
+                  role="img"
+                  aria-label={row.words.alt || shownName(row.words, row.fileName)}
+                  className="absolute inset-0 overflow-hidden bg-neutral"
+                >
+                  <TurnedView photo={row} size="bench" />
+                </div>
                 <Overlay
                   row={row}
                   stage={stage}
@@ -171,18 +174,21 @@ function Bench({ row, rows, setId }: { row: PhotoRow; rows: readonly PhotoRow[];
 export function FrameBench() {
   const params = useParams();
   const setId = Number(params.setId);
-  const rows = useWork((state) => state.rows);
-  const row = rows.find((candidate) => candidate.id === Number(params.photoId));
-  if (!row) {
-    return (
-      <main className="bg-sheet p-8">
-        <h1 className="text-[20px] font-[620]">This photo is not in the set any more</h1>
-        <p className="my-3 text-ink-2">It may be in the bin: undo brings it back.</p>
-        <Link to={`/sets/${setId}/frame`} className="btn btn-main">
-          Back to the table
-        </Link>
-      </main>
-    );
-  }
-  return <Bench key={row.id} row={row} rows={rows} setId={setId} />;
+  const { row, gone } = useRowOr(Number(params.photoId));
+  if (row && !row.binned) return <Bench key={row.id} row={row} setId={setId} />;
+  return (
+    <main className="bg-sheet p-8">
+      {gone || row ? (
+        <>
+          <h1 className="text-[20px] font-[620]">This photo is not in the set any more</h1>
+          <p className="my-3 text-ink-2">It may be in the bin: undo brings it back.</p>
+          <Link to={`/sets/${setId}/frame`} className="btn btn-main">
+            Back to the table
+          </Link>
+        </>
+      ) : (
+        <p className="text-ink-2">Opening the photo…</p>
+      )}
+    </main>
+  );
 }

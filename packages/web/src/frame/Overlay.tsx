@@ -1,20 +1,21 @@
 // What is drawn over the photo: every shape at once, the chosen one bright with its handles, and the focal point.
 import {
   cropFor,
+  frameSpace,
   moveRect,
   ratioOf,
   resizeRect,
   type Corner,
-  type PhotoRow,
   type ShapeId,
 } from '@dusky-otter/core';
 import type { KeyboardEvent } from 'react';
+import type { Row } from '../server/hooks.ts';
 import type { FramingHands } from './framing.ts';
 import type { ShapeUse } from './shapes.ts';
 import { boxOf, follow, type Stage } from './stage.ts';
 
 interface Props {
-  row: PhotoRow;
+  row: Row;
   stage: Stage;
   uses: readonly ShapeUse[];
   chosen: ShapeId | null;
@@ -44,8 +45,8 @@ export function stepOf(event: KeyboardEvent): { dx: number; dy: number } | null 
 }
 
 function FocalDot({ row, stage, hands }: Pick<Props, 'row' | 'stage' | 'hands'>) {
-  const { width, height } = row.original;
-  const { x, y } = hands.shown.focal;
+  const { width, height } = frameSpace(row.original, row.frame);
+  const { x, y } = hands.shown.frame.focal;
   const moved = (fx: number, fy: number, dx: number, dy: number) => ({
     focal: { x: clampPart(fx + dx / width), y: clampPart(fy + dy / height), confirmed: true },
   });
@@ -76,13 +77,13 @@ function ChosenCrop({
   use,
   hands,
 }: {
-  row: PhotoRow;
+  row: Row;
   stage: Stage;
   use: ShapeUse;
   hands: FramingHands;
 }) {
   const { shape } = use;
-  const picture = row.original;
+  const picture = frameSpace(row.original, row.frame);
   const rect = cropFor(hands.shown, shape);
   const ratio = shape === 'own' ? null : ratioOf(shape, picture);
   // Width leads; height follows from the ratio, or grows by the same part where the shape is free.

@@ -1,14 +1,8 @@
 // The decisions at the bench while they are being made: shown at once, saved when the hand lets go or rests.
-import {
-  shownName,
-  type Command,
-  type FocalPoint,
-  type PhotoRow,
-  type Rect,
-  type ShapeId,
-} from '@dusky-otter/core';
+import { shownName, type Command, type FocalPoint, type Rect, type ShapeId } from '@dusky-otter/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { edit } from '../state/store.ts';
+import type { Row } from '../server/hooks.ts';
+import { edit } from '../server/state.ts';
 
 export interface Framing {
   focal?: FocalPoint;
@@ -19,7 +13,7 @@ const REST = 500;
 
 const shapeName = (shape: ShapeId): string => (shape === 'own' ? 'whole photo' : shape);
 
-function save(row: PhotoRow, { focal, crop }: Framing): void {
+function save(row: Row, { focal, crop }: Framing): void {
   const name = shownName(row.words, row.fileName);
   const commands: Command[] = [];
   if (focal) commands.push({ kind: 'focal', photo: row.id, focal });
@@ -29,7 +23,7 @@ function save(row: PhotoRow, { focal, crop }: Framing): void {
 
 export interface FramingHands {
   /** The photo as it looks with the unsaved framing on top. */
-  shown: PhotoRow;
+  shown: Row;
   /** Shows a framing without saving it: while dragging. */
   hold: (framing: Framing) => void;
   /** Saves what is held now. */
@@ -39,7 +33,7 @@ export interface FramingHands {
 }
 
 /** A framing in hand is saved on letting go, after a rest, and when the bench goes away. */
-export function useFraming(row: PhotoRow): FramingHands {
+export function useFraming(row: Row): FramingHands {
   const [held, setHeld] = useState<Framing | null>(null);
   const latest = useRef({ row, held, timer: 0 });
   useEffect(() => {
@@ -69,10 +63,11 @@ export function useFraming(row: PhotoRow): FramingHands {
     [hold, settle],
   );
   useEffect(() => settle, [settle, row.id]);
-  const shown: PhotoRow = {
-    ...row,
+  const frame = {
+    ...row.frame,
     ...(held?.focal && { focal: held.focal }),
-    ...(held?.crop && { crops: { ...row.crops, [held.crop.shape]: held.crop.rect } }),
+    ...(held?.crop && { crops: { ...row.frame.crops, [held.crop.shape]: held.crop.rect } }),
   };
+  const shown: Row = held ? { ...row, frame } : row;
   return { shown, hold, settle, nudge };
 }

@@ -1,5 +1,5 @@
 // The shapes a photo is shown in, each with the first slot that asks for it.
-import { slotById, type ShapeId, type Slot, type SlotId, type SlotShape } from '@dusky-otter/core';
+import type { ShapeId, Slot, SlotShape } from '@dusky-otter/core';
 
 export interface ShapeUse {
   shape: ShapeId;
@@ -9,9 +9,9 @@ export interface ShapeUse {
   label: string;
 }
 
-export function shapeUses(slots: readonly SlotId[]): ShapeUse[] {
+export function shapeUses(slots: readonly Slot[]): ShapeUse[] {
   const uses = new Map<ShapeId, ShapeUse>();
-  for (const slot of slots.map(slotById)) {
+  for (const slot of slots) {
     for (const part of slot.shapes) {
       const { shape } = part;
       if (!uses.has(shape))

@@ -42,7 +42,7 @@ function settle(id: number, result: TakeInResult): void {
     case 'already-here':
       return update(id, {
         state: 'known',
-        sentence: `The same file is here already, as “${result.row.fileName}”. Nothing was added.`,
+        sentence: `The same file is here already, as “${result.photo.fileName}”. Nothing was added.`,
       });
     case 'back-from-bin':
       return update(id, {

@@ -1,63 +1,74 @@
-// Before the ZIP: what it will hold, and every photo that still lacks something. The editor may go on.
-import { bytesInWords, handoverConcerns, shownName, type PhotoRow } from '@dusky-otter/core';
-import { useSameAlts, useSetSlots } from '../state/derived.ts';
+// Before the ZIP: what it will hold, and the photos that still lack something. The editor may go on.
+import { bytesInWords } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
+import { api, zipAddress, type HandoverCheck } from '../api/client.ts';
+import { allSaved } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { StateTag } from '../ui/marks.tsx';
-import { zipAddress } from '../api/client.ts';
 
 interface Props {
   open: boolean;
   onClose: () => void;
-  rows: readonly PhotoRow[];
+  /** Photos that go, or null: all of the set. */
+  ids: readonly number[] | null;
   setId: number;
-  whole: boolean;
 }
 
-export function DownloadSheet({ open, onClose, rows, setId, whole }: Props) {
-  const setSlots = useSetSlots();
-  const same = useSameAlts();
-  const files = new Map(
-    rows
-      .flatMap((row) => row.variants)
-      .filter((v) => v.bytes !== null)
-      .map((v) => [v.key, v.bytes ?? 0]),
+function Lacking({ check }: { check: HandoverCheck }) {
+  const { lacking, first } = check;
+  if (lacking === 0) return <StateTag state="ready">Every photo has its words and is large enough.</StateTag>;
+  return (
+    <>
+      <p className="mb-2">
+        {lacking} {lacking === 1 ? 'photo lacks' : 'photos lack'} something. You may go on; the manifest says
+        the same.
+      </p>
+      <ul className="border-t border-rule">
+        {first.map(({ id, name, concerns }) => (
+          <li key={id} className="grid grid-cols-[200px_1fr] gap-3 border-b border-rule py-2">
+            <b className="truncate font-semibold">{name}</b>
+            <span className="grid gap-1">
+              {concerns.map((concern) => (
+                <StateTag key={concern.sentence} state={concern.severity}>
+                  {concern.sentence}
+                </StateTag>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {lacking > first.length && (
+        <p className="mt-2 text-ink-2">and {lacking - first.length} more, each with its row on the table.</p>
+      )}
+    </>
   );
-  const bytes = [...files.values()].reduce((sum, size) => sum + size, 0);
-  const lacking = rows
-    .map((row) => ({ row, concerns: handoverConcerns(row, setSlots, same) }))
-    .filter(({ concerns }) => concerns.length > 0);
-  const address = zipAddress(setId, whole ? undefined : rows.map((row) => row.id));
-  const about = `${rows.length} ${rows.length === 1 ? 'photo' : 'photos'} in ${files.size} files, ${bytesInWords(bytes)}, with page, styles, manifest and words.`;
+}
+
+export function DownloadSheet({ open, onClose, ids, setId }: Props) {
+  const { data: check, error } = useQuery({
+    queryKey: ['check', setId, ids],
+    queryFn: async () => {
+      // What was typed a moment ago belongs into the files.
+      await allSaved();
+      return api.check(setId, ids);
+    },
+    enabled: open,
+    staleTime: 0,
+    gcTime: 0,
+  });
+  const about = check
+    ? `${check.photos} ${check.photos === 1 ? 'photo' : 'photos'} in ${check.files} files, ${bytesInWords(check.bytes)}, with page, styles, manifest and words.`
+    : 'Looking at what goes out…';
   return (
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
-      {lacking.length === 0 ? (
-        <StateTag state="ready">Every photo has its words and is large enough.</StateTag>
-      ) : (
-        <>
-          <p className="mb-2">
-            {lacking.length} {lacking.length === 1 ? 'photo lacks' : 'photos lack'} something. You may go on;
-            the manifest says the same.
-          </p>
-          <ul className="border-t border-rule">
-            {lacking.map(({ row, concerns }) => (
-              <li key={row.id} className="grid grid-cols-[200px_1fr] gap-3 border-b border-rule py-2">
-                <b className="truncate font-semibold">{shownName(row.words, row.fileName)}</b>
-                <span className="grid gap-1">
-                  {concerns.map((concern) => (
-                    <StateTag key={concern.sentence} state={concern.severity}>
-                      {concern.sentence}
-                    </StateTag>
-                  ))}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      {error && <p role="alert">{error.message}</p>}
+      {check && <Lacking check={check} />}
       <div className="mt-4 flex gap-2">
-        <a href={address} download className="btn btn-main" onClick={onClose}>
-          {lacking.length === 0 ? 'Download' : 'Download all the same'}
-        </a>
+        {check && (
+          <a href={zipAddress(setId, check.selection)} download className="btn btn-main" onClick={onClose}>
+            {check.lacking === 0 ? 'Download' : 'Download all the same'}
+          </a>
+        )}
         <button className="btn" onClick={onClose}>
           Back to the table
         </button>

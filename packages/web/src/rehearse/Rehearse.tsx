@@ -1,19 +1,11 @@
 // The hand-over's own page at several widths, as it will be: the same markup, styles and files.
-import {
-  PHONE,
-  slotById,
-  slotsOf,
-  totalsFor,
-  bytesInWords,
-  type PhotoRow,
-  type PhotoSet,
-  type Preparation,
-} from '@dusky-otter/core';
+import { bytesInWords, type Preparation } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useParams } from 'react-router';
-import { useSetSlots } from '../state/derived.ts';
+import { api } from '../api/client.ts';
+import { useCounts, useEdits, usePreparation, useSet, useSetId, useSite } from '../server/hooks.ts';
+import { edit } from '../server/state.ts';
 import { stopOf } from '../shell/stops.ts';
-import { edit, useWork } from '../state/store.ts';
 
 const WIDTHS = [
   { name: 'Phone', width: 390 },
@@ -24,34 +16,32 @@ const WIDTHS = [
 
 const HEIGHT = 1400;
 
-/** One number a state of the page: it is shown anew when a decision changes, and once when files that were missing are all there. */
-function useEdition(
-  rows: readonly PhotoRow[],
-  set: PhotoSet | null,
-  preparation: Preparation | null,
-): string {
+/** One text a state of the page: it is shown anew when a decision is saved, and once when files that were missing are all there. */
+function editionOf(savedAt: string | null, preparation: Preparation | null): string {
   const whole = preparation !== null && preparation.made + preparation.failed >= preparation.wanted;
-  const decisions = rows.map((row) => `${row.id}.${row.version}.${row.slots?.join() ?? ''}`).join();
-  return `${decisions}|${set?.slots.join()}|${set?.name}|${set?.policy.modern}|${set?.policy.target}|${whole}`;
+  return `${savedAt}|${whole}`;
 }
 
 export function Rehearse() {
-  const setId = Number(useParams().setId);
-  const rows = useWork((state) => state.rows);
-  const preparation = useWork((state) => state.preparation);
-  const set = useWork((state) => state.set);
-  const setSlots = useSetSlots();
-  const edition = useEdition(rows, set, preparation);
+  const setId = useSetId();
+  const counts = useCounts();
+  const preparation = usePreparation();
+  const set = useSet();
+  const site = useSite();
+  const edits = useEdits();
+  const edition = editionOf(edits?.savedAt ?? null, preparation);
   const left = preparation ? preparation.wanted - preparation.made - preparation.failed : 0;
   const [chosen, setChosen] = useState<(typeof WIDTHS)[number]>(WIDTHS[2]);
   const narrow = window.innerWidth <= 700;
   const room = Math.max(280, window.innerWidth - (narrow ? 32 : 156 + 64));
   const scale = Math.min(1, room / chosen.width);
-  const places = new Set(rows.flatMap((row) => [...slotsOf(row, setSlots)]));
-  const total = totalsFor(rows, setSlots, {
-    viewport: chosen.width,
-    density: chosen.width < 500 ? PHONE.density : 1,
+  const phone = chosen.width < 500;
+  const { data: sent } = useQuery({
+    queryKey: ['sent', setId, chosen.width, edition],
+    queryFn: () => api.sent(setId, chosen.width, phone ? 2 : 1),
   });
+  const any = (counts?.filters.all ?? 0) > 0;
+  const places = site?.slots.filter(({ id }) => (counts?.places[id] ?? 0) > 0) ?? [];
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-1.5">
@@ -74,7 +64,7 @@ export function Rehearse() {
         <a className="btn" href={`/preview/${setId}/index.html`} target="_blank" rel="noreferrer">
           Open in a window of its own
         </a>
-        {rows.length > 0 && (
+        {any && (
           <button
             className={`btn ${set?.rehearsed ? '' : 'btn-main'}`}
             onClick={() =>
@@ -87,7 +77,7 @@ export function Rehearse() {
           </button>
         )}
       </div>
-      {rows.length === 0 ? (
+      {!any ? (
         <p className="p-10 text-center text-ink-2">
           There is no photo in the set yet, so the page is empty. Add photos at Gather.
         </p>
@@ -116,13 +106,14 @@ export function Rehearse() {
       )}
       <footer className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-4 border-t border-rule-strong bg-raised px-4">
         <span>
-          <b>{bytesInWords(total.sent)}</b> of pictures on this screen if one scrolls through everything
-          {chosen.width < 500 ? ', at 2×' : ', at 1×'}
+          <b>{sent ? bytesInWords(sent.sent) : '–'}</b> of pictures on this screen if one scrolls through
+          everything
+          {phone ? ', at 2×' : ', at 1×'}
         </span>
         <span className="ml-auto text-ink-2">
           {left > 0 && `${left} versions are still being made; the page is shown anew when they are there. `}
           {scale < 1 ? `Shown at ${Math.round(scale * 100)} %. ` : ''}
-          {[...places].map((id) => slotById(id).name).join(', ')}
+          {places.map(({ name }) => name).join(', ')}
         </span>
       </footer>
     </main>

@@ -3,9 +3,12 @@ import { shownName } from '@dusky-otter/core';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
-import { viewAddress } from '../api/client.ts';
-import { clearSelection, selectAll } from '../state/selection.ts';
-import { openSheet, pausePreparation, redo, undo, useWork } from '../state/store.ts';
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
+import { api, viewAddress } from '../api/client.ts';
+import { notify, openSheet } from '../screen/screen.ts';
+import { clearSelection, selectAll } from '../screen/selection.ts';
+import { pausePreparation, redo, undo } from '../server/state.ts';
 import { turnTheme } from './theme.ts';
 import { STOPS } from './stops.ts';
 
@@ -55,7 +58,7 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
     },
     { name: 'Undo', also: 'take back', act: () => void undo() },
     { name: 'Redo', also: 'do again', act: () => void redo() },
-    { name: 'Select all photos shown', also: 'mark', act: selectShown },
+    { name: 'Select all photos shown', also: 'mark', act: selectAll },
     { name: 'Let go of the selection', also: 'deselect none', act: clearSelection },
     { name: 'Stop making versions', also: 'pause', act: () => void pausePreparation(true) },
     { name: 'Go on making versions', also: 'resume try again', act: () => void pausePreparation(false) },
@@ -65,14 +68,31 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
   ];
 }
 
-const selectShown = (): void => selectAll(useWork.getState().rows.map((row) => row.id));
-
-export function Finder({ open, onClose, setId, chooseFiles }: Props) {
-  const rows = useWork((state) => state.rows);
+export function Finder({ open, onClose: closed, setId, chooseFiles }: Props) {
+  const [typed, setTyped] = useState('');
+  const onClose = useCallback(() => {
+    setTyped('');
+    closed();
+  }, [closed]);
+  // Photos are looked for by the server: it has them all.
+  const { data: photos = [], isFetching } = useQuery({
+    queryKey: ['found', setId, typed],
+    queryFn: () => api.found(setId, typed),
+    enabled: open && typed.trim() !== '',
+    placeholderData: (before) => before,
+    gcTime: 0,
+    staleTime: 0,
+  });
   const navigate = useNavigate();
   const then = (action: () => unknown) => () => {
     onClose();
     action();
+  };
+  const goToFirst = () => {
+    api.found(setId, typed).then(
+      ([first]) => first && then(() => navigate(`/sets/${setId}/frame/${first.id}`))(),
+      (error: unknown) => notify(error instanceof Error ? error.message : String(error), 'bad'),
+    );
   };
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
@@ -85,6 +105,14 @@ export function Finder({ open, onClose, setId, chooseFiles }: Props) {
           <Dialog.Title className="sr-only">Find</Dialog.Title>
           <Command label="Find a photo, stop or action" filter={found}>
             <Command.Input
+              value={typed}
+              onValueChange={setTyped}
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter' || !isFetching) return;
+                // Enter is quicker than the server: the answer is waited for.
+                event.preventDefault();
+                goToFirst();
+              }}
               placeholder="Find a photo, stop or action"
               className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-ink-3"
             />
@@ -93,10 +121,10 @@ export function Finder({ open, onClose, setId, chooseFiles }: Props) {
                 Nothing of that name. Try part of a file name or of the words.
               </Command.Empty>
               <Command.Group heading="Photos" className={GROUP}>
-                {rows.map((row) => (
+                {(typed.trim() === '' ? [] : photos).map((row) => (
                   <Command.Item
                     key={row.id}
-                    value={`${row.fileName} ${row.words.title} ${row.words.alt} ${row.id}`}
+                    value={`${typed} ${row.fileName} ${row.words.title} ${row.words.alt} ${row.id}`}
                     className={ITEM}
                     onSelect={then(() => navigate(`/sets/${setId}/frame/${row.id}`))}
                   >

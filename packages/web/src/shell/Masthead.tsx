@@ -1,7 +1,8 @@
 // The head of the ledger: whose it is, which site and set lie open, and what helps everywhere: finding, undo, the ring of versions.
 import { Moon, Pause, Play, Redo2, Sun, Undo2 } from 'lucide-react';
 import { Link } from 'react-router';
-import { pausePreparation, redo, undo, useWork } from '../state/store.ts';
+import { useEdits, usePreparation } from '../server/hooks.ts';
+import { pausePreparation, redo, undo } from '../server/state.ts';
 import { Mark, Ring } from '../ui/marks.tsx';
 import { useTheme } from './theme.ts';
 
@@ -18,7 +19,7 @@ function ThemeSwitch() {
 
 /** How many versions are made, what is being made, and a way to stop and go on. */
 function Progress() {
-  const preparation = useWork((state) => state.preparation);
+  const preparation = usePreparation();
   if (!preparation || preparation.wanted === 0) return null;
   const { wanted, made, failed, paused, doing } = preparation;
   const busy = made + failed < wanted;
@@ -53,7 +54,7 @@ function Progress() {
 
 /** On small and zoomed screens, where the path has no foot. */
 function SmallUndo() {
-  const edits = useWork((state) => state.edits);
+  const edits = useEdits();
   return (
     <span className="flex min-[701px]:hidden">
       <button
@@ -104,7 +105,7 @@ export function Masthead({ children, onFind }: { children?: React.ReactNode; onF
             </button>
           </>
         )}
-        <Progress />
+        {onFind && <Progress />}
         <ThemeSwitch />
       </div>
     </header>

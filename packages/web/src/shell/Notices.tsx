@@ -1,12 +1,12 @@
 // A line that says what has just happened; it goes by itself, errors stay until they are put away.
 import { useEffect } from 'react';
-import { useWork } from '../state/store.ts';
+import { useScreen } from '../screen/screen.ts';
 
 export function Notices() {
-  const notice = useWork((state) => state.notice);
+  const notice = useScreen((state) => state.notice);
   useEffect(() => {
     if (!notice || notice.tone === 'bad') return;
-    const timer = setTimeout(() => useWork.setState({ notice: null }), 5000);
+    const timer = setTimeout(() => useScreen.setState({ notice: null }), 5000);
     return () => clearTimeout(timer);
   }, [notice]);
   return (
@@ -20,7 +20,7 @@ export function Notices() {
           className={`pointer-events-auto flex items-center gap-3 rounded-paper border bg-raised px-3 py-2 ${notice.tone === 'bad' ? 'border-rust text-rust' : 'border-edge'}`}
         >
           <span className="max-w-[70ch]">{notice.text}</span>
-          <button className="chip" onClick={() => useWork.setState({ notice: null })}>
+          <button className="chip" onClick={() => useScreen.setState({ notice: null })}>
             Put away
           </button>
         </div>

@@ -1,9 +1,9 @@
 // The path on the left: the stops of the job, what is left at each, and at its foot what is saved.
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { NavLink, useLocation } from 'react-router';
-import { concernsFor, useSameAlts, useSetSlots } from '../state/derived.ts';
-import { redo, undo, useWork } from '../state/store.ts';
+import { useCounts, useEdits, useRefusals, useSet } from '../server/hooks.ts';
+import { redo, undo, useSending } from '../server/state.ts';
 import { STOPS, stopState, type PathFacts, type StopId } from './stops.ts';
 
 const DOTS: Record<'none' | 'part' | 'done', string> = {
@@ -14,17 +14,17 @@ const DOTS: Record<'none' | 'part' | 'done', string> = {
 const SAID = { none: 'not begun', part: 'partly done', done: 'done' } as const;
 
 const NOT_YET: PathFacts['set'] = { arranged: true, rehearsed: false, handedOver: false };
+const NOTHING: PathFacts['counts'] = {
+  filters: { all: 0 },
+  open: { frame: 0, weigh: 0, describe: 0, arrange: 0 },
+  placed: 0,
+};
 
 function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number }) {
-  const rows = useWork((state) => state.rows);
-  const refusals = useWork((state) => state.refusals.length);
-  const slots = useSetSlots();
-  const same = useSameAlts();
-  const set = useWork((state) => state.set) ?? NOT_YET;
-  const { count, state } = useMemo(
-    () => stopState(id, rows, (row) => concernsFor(row, slots, same), { refusals, set }),
-    [id, rows, slots, same, refusals, set],
-  );
+  const refusals = useRefusals().length;
+  const counts = useCounts() ?? NOTHING;
+  const set = useSet() ?? NOT_YET;
+  const { count, state } = stopState(id, { counts, refusals, set });
   return (
     <li className="stop">
       <NavLink
@@ -56,10 +56,10 @@ function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number
 }
 
 function Saved() {
-  const edits = useWork((state) => state.edits);
-  const pending = useWork((state) => state.pending.length);
-  const unsaved = useWork((state) => state.unsaved);
-  const connected = useWork((state) => state.connected);
+  const edits = useEdits();
+  const pending = useSending((state) => state.pending.length);
+  const unsaved = useSending((state) => state.trouble);
+  const connected = useSending((state) => state.connected);
   const at = edits?.savedAt ? new Date(edits.savedAt).toLocaleTimeString('en-GB') : null;
   const head = unsaved ? 'Not saved yet' : pending > 0 ? 'Saving…' : at ? `Saved ${at}` : 'Nothing to save';
   return (

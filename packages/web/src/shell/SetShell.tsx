@@ -3,8 +3,11 @@ import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { gather } from '../gather/arrivals.ts';
-import { closeSet, notify, openSet, openSheet, redo, undo, useWork } from '../state/store.ts';
+import { clearScreen, notify, openSheet, useScreen } from '../screen/screen.ts';
+import { OpenSetContext, useCounts, useHeader, useOpenSet, useSet, useSite } from '../server/hooks.ts';
+import { closeSet, openSet, redo, undo } from '../server/state.ts';
 import { Finder } from './Finder.tsx';
+import { Meetings } from './Meetings.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { Notices } from './Notices.tsx';
 import { Path } from './Path.tsx';
@@ -45,13 +48,26 @@ function useGlobalKeys(onFind: () => void, onHelp: () => void): void {
   }, [onFind, onHelp]);
 }
 
+/** The set of the address, and everything that shows it. */
 export function SetShell() {
+  return (
+    <OpenSetContext value={useOpenSet()}>
+      <Shell />
+    </OpenSetContext>
+  );
+}
+
+function Shell() {
   const setId = Number(useParams().setId);
   const { pathname } = useLocation();
-  const { set, siteName, loadError, rows } = useWork();
+  const set = useSet();
+  const site = useSite();
+  const photos = useCounts()?.filters.all ?? 0;
+  const { error, refetch } = useHeader();
   const [finding, setFinding] = useState(false);
-  const helping = useWork((state) => state.sheet === 'keys');
+  const helping = useScreen((state) => state.sheet === 'keys');
   useEffect(() => {
+    clearScreen();
     openSet(setId);
     return closeSet;
   }, [setId]);
@@ -94,14 +110,14 @@ export function SetShell() {
                 to="/"
                 className="w-fit max-w-full truncate text-[12px] leading-tight text-ink-2 hover:text-ink hover:underline"
               >
-                {siteName}
+                {site?.name}
               </Link>
               <span className="flex min-w-0 items-baseline gap-2.5">
                 <b className="truncate font-title text-[17px] font-[620] leading-tight tracking-[-.01em]">
                   {set.name}
                 </b>
                 <span className="whitespace-nowrap text-[12px] text-ink-2 max-[700px]:sr-only">
-                  {rows.length} {rows.length === 1 ? 'photo' : 'photos'}
+                  {photos} {photos === 1 ? 'photo' : 'photos'}
                 </span>
               </span>
             </>
@@ -109,12 +125,12 @@ export function SetShell() {
         </Masthead>
       </div>
       <Path setId={setId} />
-      {loadError ? (
+      {error && !set ? (
         <main className="bg-sheet p-8">
           <h1 className="text-[20px] font-[620]">This set can’t be shown</h1>
-          <p className="my-3 max-w-[60ch]">{loadError}</p>
+          <p className="my-3 max-w-[60ch]">{error.message}</p>
           <div className="flex gap-2">
-            <button className="btn btn-main" onClick={() => openSet(setId)}>
+            <button className="btn btn-main" onClick={() => void refetch()}>
               Try again
             </button>
             <Link to="/" className="btn">
@@ -134,6 +150,7 @@ export function SetShell() {
       )}
       <Finder open={finding} onClose={() => setFinding(false)} setId={setId} chooseFiles={open} />
       <KeysHelp open={helping} onClose={() => openSheet(null)} />
+      <Meetings />
       <Notices />
     </div>
   );

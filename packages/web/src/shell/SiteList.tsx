@@ -1,117 +1,66 @@
-// The first screen: the sites with their sets, and places to begin new ones.
-import { Plus } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+// The first screen: the sites with their sets, how far each has come, and places to begin new ones.
+import { useQuery } from '@tanstack/react-query';
 import type { SetSummary } from '@dusky-otter/core';
-import { api, viewAddress, type SiteWithSets } from '../api/client.ts';
-import { StateTag } from '../ui/marks.tsx';
+import { useEffect, useState } from 'react';
+import { api } from '../api/client.ts';
+import { notify } from '../screen/screen.ts';
+import { keys } from '../server/keys.ts';
+import { client } from '../server/state.ts';
 import { DemoButton, FirstRun } from './FirstRun.tsx';
 import { Masthead } from './Masthead.tsx';
-import { NameSheet } from './NameSheet.tsx';
 import { NewSite } from './NewSite.tsx';
+import { Notices } from './Notices.tsx';
+import { COLUMNS, nextStopOf, stopsOf } from './SetLine.tsx';
+import { SiteSection } from './SiteSection.tsx';
+import { STOPS } from './stops.ts';
 
-function SetLine({ set }: { set: SetSummary }) {
-  const picture = (
-    <span className="grid h-[64px] w-[92px] shrink-0 place-items-center overflow-hidden bg-neutral">
-      {set.cover && <img src={viewAddress(set.cover, 'row')} alt="" className="max-h-full max-w-full" />}
-    </span>
-  );
-  const name = <span className="font-title text-[16px] font-[560]">{set.name}</span>;
-  if (set.problem !== null) {
-    return (
-      <div className="flex items-center gap-4 py-3">
-        {picture}
-        <span className="grid gap-1">
-          {name}
-          <StateTag state="stop">{set.problem}</StateTag>
-        </span>
-      </div>
-    );
-  }
-  return (
-    <Link to={`/sets/${set.id}/gather`} className="flex items-center gap-4 py-3 hover:bg-paper">
-      {picture}
-      {name}
-      <span className="ml-auto whitespace-nowrap text-ink-2">
-        {set.photos} {set.photos === 1 ? 'photo' : 'photos'}
-      </span>
-    </Link>
-  );
+/** What of the sets one wants to see. */
+const WAYS: { id: string; name: string; holds: (set: SetSummary) => boolean }[] = [
+  { id: 'all', name: 'All', holds: () => true },
+  {
+    id: 'open',
+    name: 'To go on with',
+    holds: (set) => {
+      const next = nextOf(set);
+      return next !== null && next !== 'hand-over' && set.photos > 0;
+    },
+  },
+  { id: 'ready', name: 'Ready to hand over', holds: (set) => nextOf(set) === 'hand-over' },
+  { id: 'out', name: 'Out', holds: (set) => set.counts !== null && nextOf(set) === null },
+];
+
+function nextOf(set: SetSummary) {
+  const states = stopsOf(set);
+  return states && nextStopOf(states);
 }
 
-function SiteSection({ site, onChange }: { site: SiteWithSets; onChange: () => void }) {
-  const [asking, setAsking] = useState<'set' | 'name' | null>(null);
-  const navigate = useNavigate();
-  return (
-    <div className="mx-auto max-w-[860px] px-6 pt-8 max-[700px]:px-3">
-      <div className="flex flex-wrap items-center gap-3 border-b border-rule-strong pb-3">
-        <h2 className="text-[22px] font-[620]">{site.name}</h2>
-        <button className="chip" onClick={() => setAsking('name')} aria-label={`Rename ${site.name}`}>
-          Rename
-        </button>
-        <button className="btn btn-main ml-auto" onClick={() => setAsking('set')}>
-          <Plus size={15} aria-hidden="true" /> New set
-        </button>
-      </div>
-      <ul>
-        {site.sets.map((set) => (
-          <li key={set.id} className="border-b border-rule">
-            <SetLine set={set} />
-          </li>
-        ))}
-        {site.sets.length === 0 && (
-          <li className="py-6 text-ink-2">
-            No set yet. A set holds the photos of one page: begin one, and drop them there.
-          </li>
-        )}
-      </ul>
-      <NameSheet
-        open={asking === 'set'}
-        onClose={() => setAsking(null)}
-        title="New set"
-        about="A set is a group of photos for one page."
-        example="Shop, winter glazes"
-        action="Begin"
-        onName={async (name) => {
-          const { id } = await api.newSet(site.id, name);
-          await navigate(`/sets/${id}/gather`);
-        }}
-      />
-      <NameSheet
-        key={site.name}
-        open={asking === 'name'}
-        onClose={() => setAsking(null)}
-        title="Rename the site"
-        about="The name stands over its sets, and in the manifest of what goes out."
-        example="Gullmoor Pottery"
-        action="Rename"
-        name={site.name}
-        onName={async (name) => {
-          await api.renameSite(site.id, name);
-          onChange();
-        }}
-      />
-    </div>
-  );
-}
+const lastWorkedOn = (sets: readonly SetSummary[]): number | null =>
+  sets.reduce<SetSummary | null>(
+    (last, set) => (set.workedAt && (!last?.workedAt || set.workedAt > last.workedAt) ? set : last),
+    null,
+  )?.id ?? null;
 
 export function SiteList() {
-  const [sites, setSites] = useState<SiteWithSets[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const read = () => {
-    api.sites().then(
-      (found) => {
-        setProblem(null);
-        setSites(found);
-      },
-      (error: unknown) => setProblem(error instanceof Error ? error.message : String(error)),
-    );
-  };
+  const {
+    data: sites,
+    error,
+    refetch,
+  } = useQuery({ queryKey: keys.sites, queryFn: api.sites, staleTime: 0, refetchOnWindowFocus: true });
+  const [way, setWay] = useState('all');
   useEffect(() => {
     document.title = 'Sites and sets · Dusky Otter';
-    read();
   }, []);
-  const hasSets = sites?.some((site) => site.sets.length > 0);
+  const read = () => void client.invalidateQueries({ queryKey: keys.sites });
+  const act = (body: () => Promise<unknown>) => {
+    body().then(read, (problem: unknown) =>
+      notify(problem instanceof Error ? problem.message : String(problem), 'bad'),
+    );
+  };
+  const here = sites?.filter(({ away }) => !away) ?? [];
+  const away = sites?.filter((site) => site.away) ?? [];
+  const sets = here.flatMap((site) => site.sets.filter((set) => !set.away));
+  const { holds } = WAYS.find(({ id }) => id === way)!;
+  const last = lastWorkedOn(sets);
   return (
     <div className="grid h-full grid-rows-[56px_minmax(0,1fr)]">
       <Masthead>
@@ -119,10 +68,10 @@ export function SiteList() {
         <span className="truncate text-[12px] text-ink-2">on this machine</span>
       </Masthead>
       <main className="overflow-auto bg-sheet pb-10">
-        {problem && (
+        {error && (
           <p role="alert" className="p-8">
-            {problem}{' '}
-            <button className="btn ml-2" onClick={read}>
+            {error.message}{' '}
+            <button className="btn ml-2" onClick={() => void refetch()}>
               Try again
             </button>
           </p>
@@ -131,16 +80,64 @@ export function SiteList() {
         {sites && sites.length > 0 && (
           <>
             <h1 className="sr-only">Sites and sets</h1>
-            {sites.map((site) => (
-              <SiteSection key={site.id} site={site} onChange={read} />
-            ))}
-            <div className="mx-auto flex max-w-[860px] flex-wrap items-center gap-3 px-6 pt-10 max-[700px]:px-3">
+            <div className="flex min-h-[48px] flex-wrap items-center gap-2 border-b border-rule px-4 py-1.5">
+              <div role="group" aria-label="Show sets" className="flex flex-wrap gap-1.5">
+                {WAYS.map(({ id, name, holds: has }) => (
+                  <button key={id} className="chip" aria-pressed={id === way} onClick={() => setWay(id)}>
+                    {name} <b className="font-semibold">{sets.filter(has).length}</b>
+                  </button>
+                ))}
+              </div>
+              <span className="ml-auto" />
+              {sets.length === 0 && <DemoButton />}
               <NewSite onMade={read} />
-              {!hasSets && <DemoButton />}
             </div>
+            <div
+              aria-hidden="true"
+              className={`${COLUMNS} h-[28px] gap-x-2 border-b border-rule-strong bg-paper px-4 text-[11.5px] font-[560] text-ink-2 max-[940px]:hidden`}
+            >
+              <span>Photos</span>
+              <span>Set</span>
+              {STOPS.map(({ id, name }) => (
+                <span key={id} className="text-center">
+                  {name}
+                </span>
+              ))}
+              <span className="justify-self-end">Next</span>
+            </div>
+            {here.map((site) => (
+              <SiteSection
+                key={site.id}
+                site={site}
+                shown={site.sets.filter((set) => !set.away && holds(set))}
+                lastSet={last}
+                onChange={read}
+                act={act}
+              />
+            ))}
+            {away.length > 0 && (
+              <section className="px-4 py-3 text-[13px] text-ink-2" aria-label="Sites put away">
+                {away.map((site) => (
+                  <div key={site.id} className="flex items-center gap-3 py-1">
+                    <span>
+                      <b className="text-ink">{site.name}</b>, put away with {site.sets.length}{' '}
+                      {site.sets.length === 1 ? 'set' : 'sets'}
+                    </span>
+                    <button
+                      className="chip"
+                      aria-label={`Bring back ${site.name}`}
+                      onClick={() => act(() => api.putSiteAway(site.id, false))}
+                    >
+                      Bring back
+                    </button>
+                  </div>
+                ))}
+              </section>
+            )}
           </>
         )}
       </main>
+      <Notices />
     </div>
   );
 }

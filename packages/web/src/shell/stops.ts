@@ -1,5 +1,5 @@
 // The stops of the path: what each is called, what its work is, and what is left of it.
-import { isMild, type Concern, type PhotoRow, type PhotoSet, type Stop } from '@dusky-otter/core';
+import type { PhotoSet, SetCounts, Stop } from '@dusky-otter/core';
 
 export const STOPS = [
   { id: 'gather', name: 'Gather', heading: 'Gather photos' },
@@ -22,34 +22,30 @@ export interface StopState {
   state: 'none' | 'part' | 'done';
 }
 
-/** What the stops look at beside the rows. */
+/** What the stops look at. */
 export interface PathFacts {
+  counts: Pick<SetCounts, 'open' | 'placed'> & { filters: Pick<SetCounts['filters'], 'all'> };
   refusals: number;
   set: Pick<PhotoSet, 'arranged' | 'rehearsed' | 'handedOver'>;
 }
 
 /** True until somebody has said where the photos go: a new set begins with places of its own accord. */
-export const placesAreGuessed = (set: PathFacts['set'], rows: readonly PhotoRow[]): boolean =>
-  !set.arranged && rows.every((row) => row.slots === null);
+export const placesAreGuessed = (set: PathFacts['set'], counts: Pick<SetCounts, 'placed'>): boolean =>
+  !set.arranged && counts.placed === 0;
 
 /** What the path says at a stop: how much is left, and whether its work is begun or done; not whether it was opened. */
-export function stopState(
-  id: StopId,
-  rows: readonly PhotoRow[],
-  concernsFor: (row: PhotoRow) => readonly Concern[],
-  { refusals, set }: PathFacts,
-): StopState {
+export function stopState(id: StopId, { counts, refusals, set }: PathFacts): StopState {
+  const { all } = counts.filters;
   if (id === 'gather') {
-    const count = refusals > 0 ? `${rows.length}, ${refusals} refused` : String(rows.length);
-    return { count, state: rows.length === 0 ? 'none' : refusals > 0 ? 'part' : 'done' };
+    const count = refusals > 0 ? `${all}, ${refusals} refused` : String(all);
+    return { count, state: all === 0 ? 'none' : refusals > 0 ? 'part' : 'done' };
   }
-  if (rows.length === 0) return { count: '', state: 'none' };
+  if (all === 0) return { count: '', state: 'none' };
   if (id === 'rehearse') return { count: '', state: set.rehearsed ? 'done' : 'none' };
   if (id === 'hand-over')
     return { count: set.handedOver ? 'out' : '', state: set.handedOver ? 'done' : 'none' };
-  const open = (row: PhotoRow) => concernsFor(row).some((c) => c.stop === (id satisfies Stop) && !isMild(c));
-  const left = rows.filter(open).length;
-  if (left > 0) return { count: `${left} left`, state: left < rows.length ? 'part' : 'none' };
-  if (id === 'arrange' && placesAreGuessed(set, rows)) return { count: 'to confirm', state: 'none' };
+  const left = counts.open[id satisfies Stop];
+  if (left > 0) return { count: `${left} left`, state: left < all ? 'part' : 'none' };
+  if (id === 'arrange' && placesAreGuessed(set, counts)) return { count: 'to confirm', state: 'none' };
   return { count: '', state: 'done' };
 }

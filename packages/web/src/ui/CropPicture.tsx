@@ -1,45 +1,82 @@
-// A crop as a picture: the view of the original, shifted and scaled so that just the crop shows. It follows at once.
-import type { OriginalFacts, Rect } from '@dusky-otter/core';
+// A crop as a picture: the view of the original, turned as its frame says, then shifted and scaled so that just the crop
+// shows. It follows at once.
+import { frameSpace, turnedSize, type Photo, type Rect } from '@dusky-otter/core';
 import { viewAddress } from '../api/client.ts';
 
 interface Props {
-  original: OriginalFacts;
+  photo: Pick<Photo, 'original' | 'frame'>;
+  /** In the space of the frame's crops. */
   crop: Rect;
   /** CSS px on screen. */
   width: number;
   height: number;
   size?: 'row' | 'bench';
-  /** Where to draw the focal point, as fractions of the original; left out: none. */
-  focal?: { x: number; y: number };
+  /** Whether to draw the focal point. */
+  focal?: boolean;
 }
 
 const percent = (value: number): string => `${value * 100}%`;
 
-export function CropPicture({ original, crop, width, height, size = 'row', focal }: Props) {
+/** Where a point of the turned picture, in fractions, lies in the space of the crops, in px. */
+function focalIn({ original, frame }: Props['photo']): { x: number; y: number } {
+  const turned = turnedSize(original, frame);
+  const box = frameSpace(original, frame);
+  const angle = (frame.angle * Math.PI) / 180;
+  const [dx, dy] = [(frame.focal.x - 0.5) * turned.width, (frame.focal.y - 0.5) * turned.height];
+  return {
+    x: box.width / 2 + dx * Math.cos(angle) - dy * Math.sin(angle),
+    y: box.height / 2 + dx * Math.sin(angle) + dy * Math.cos(angle),
+  };
+}
+
+/** The view of a photo as its frame turns it, in a box of the frame's space that fills its parent. */
+export function TurnedView({ photo, size }: { photo: Props['photo']; size: 'row' | 'bench' }) {
+  const { original, frame } = photo;
+  const box = frameSpace(original, frame);
+  return (
+    <img
+      src={viewAddress(original.hash, size)}
+      alt=""
+      draggable={false}
+      className="absolute max-w-none"
+      style={{
+        width: percent(original.width / box.width),
+        height: percent(original.height / box.height),
+        left: percent((1 - original.width / box.width) / 2),
+        top: percent((1 - original.height / box.height) / 2),
+        // The rightmost is applied first, as in the order of the frame.
+        transform: `rotate(${frame.angle + 90 * frame.turns}deg) scaleX(${frame.mirrored ? -1 : 1})`,
+      }}
+    />
+  );
+}
+
+export function CropPicture({ photo, crop, width, height, size = 'row', focal = false }: Props) {
+  const box = frameSpace(photo.original, photo.frame);
+  const point = focalIn(photo);
   return (
     <div
       className="relative shrink-0 overflow-hidden bg-neutral outline outline-1 -outline-offset-1 outline-black/15"
       style={{ width, height }}
     >
-      <img
-        src={viewAddress(original.hash, size)}
-        alt=""
-        draggable={false}
-        className="absolute max-w-none"
+      <div
+        className="absolute"
         style={{
-          width: percent(original.width / crop.width),
-          height: percent(original.height / crop.height),
+          width: percent(box.width / crop.width),
+          height: percent(box.height / crop.height),
           left: percent(-crop.x / crop.width),
           top: percent(-crop.y / crop.height),
         }}
-      />
+      >
+        <TurnedView photo={photo} size={size} />
+      </div>
       {focal && (
         <span
           aria-hidden="true"
           className="absolute -m-1 size-[8px] rounded-full border-[1.5px] border-white shadow-[0_0_0_1px_rgba(0,0,0,.55)]"
           style={{
-            left: percent((focal.x * original.width - crop.x) / crop.width),
-            top: percent((focal.y * original.height - crop.y) / crop.height),
+            left: percent((point.x - crop.x) / crop.width),
+            top: percent((point.y - crop.y) / crop.height),
           }}
         />
       )}

@@ -1,7 +1,8 @@
 // Rows for what is not a photo yet: files on their way, each with its progress, and files that were refused.
 import { bytesInWords } from '@dusky-otter/core';
 import { dismissArrival, useGathering, type Arrival } from '../gather/arrivals.ts';
-import { dismissRefusal, dismissRefusals, useWork } from '../state/store.ts';
+import { useRefusals } from '../server/hooks.ts';
+import { dismissRefusal, dismissRefusals } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
 
 function saidOf({ state, sent, sentence }: Arrival): string {
@@ -50,7 +51,7 @@ function ArrivalRow({ arrival }: { arrival: Arrival }) {
 
 export function ArrivalRows() {
   const arrivals = useGathering((state) => state.arrivals);
-  const refusals = useWork((state) => state.refusals);
+  const refusals = useRefusals();
   if (arrivals.length === 0 && refusals.length === 0) return null;
   const settled = arrivals.filter(({ state }) => state === 'known' || state === 'failed');
   const over = settled.length + refusals.length;

@@ -1,11 +1,13 @@
 // The bin of a set: photos that were put away, with their decisions, the way back, and the way out for good.
 import { useState } from 'react';
-import { shownName, type PhotoRow } from '@dusky-otter/core';
+import { shownName, type Photo } from '@dusky-otter/core';
 import { api, viewAddress } from '../api/client.ts';
-import { allSaved, edit, notify, openSheet, useWork } from '../state/store.ts';
+import { notify, openSheet, useScreen } from '../screen/screen.ts';
+import { useCounts, useList, useRow, useSetId } from '../server/hooks.ts';
+import { allSaved, edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 
-const nameOf = (row: PhotoRow): string => shownName(row.words, row.fileName);
+const nameOf = (row: Photo): string => shownName(row.words, row.fileName);
 
 /** Asks once more: this is the one act that can't be undone. */
 function EmptyBin({ count, setId }: { count: number; setId: number }) {
@@ -46,18 +48,61 @@ function EmptyBin({ count, setId }: { count: number; setId: number }) {
   );
 }
 
+function BinnedRow({ id }: { id: number }) {
+  const row = useRow(id);
+  if (!row) return <li className="border-b border-rule py-2 text-ink-3">Reading…</li>;
+  const putBack = () => edit(`${nameOf(row)} put back`, [{ kind: 'bin', photo: id, binned: false }]);
+  return (
+    <li className="flex items-center gap-3 border-b border-rule py-2">
+      <img
+        src={viewAddress(row.original.hash, 'row')}
+        alt=""
+        className="h-12 w-16 bg-neutral object-contain"
+      />
+      <span className="min-w-0 truncate font-semibold">{nameOf(row)}</span>
+      <button className="btn ml-auto" onClick={putBack}>
+        Put back
+      </button>
+    </li>
+  );
+}
+
+/** So many at first, and as many more each time one asks. */
+const SHOWN = 40;
+
+function Binned({ setId }: { setId: number }) {
+  const [upTo, setUpTo] = useState(SHOWN);
+  const list = useList('bin', 0, upTo - 1);
+  return (
+    <>
+      {list.total === 0 && (
+        <p className="text-ink-2">{list.reading ? 'Looking into the bin…' : 'The bin is empty.'}</p>
+      )}
+      <ul>
+        {list.ids.slice(0, upTo).map((id) => (
+          <BinnedRow key={id} id={id} />
+        ))}
+      </ul>
+      {list.total > upTo && (
+        <button className="btn mt-3" onClick={() => setUpTo(upTo + SHOWN)}>
+          Show more of {list.total}
+        </button>
+      )}
+      {list.total > 0 && <EmptyBin count={list.total} setId={setId} />}
+    </>
+  );
+}
+
 /** The button appears once there is something in the bin. */
 export function Bin() {
-  const open = useWork((state) => state.sheet === 'bin');
-  const binned = useWork((state) => state.binned);
-  const setId = useWork((state) => state.setId);
-  if (setId === null || (binned.length === 0 && !open)) return null;
-  const putBack = (row: PhotoRow) =>
-    edit(`${nameOf(row)} put back`, [{ kind: 'bin', photo: row.id, binned: false }]);
+  const open = useScreen((state) => state.sheet === 'bin');
+  const binned = useCounts()?.binned ?? 0;
+  const setId = useSetId();
+  if (binned === 0 && !open) return null;
   return (
     <>
       <button className="btn" onClick={() => openSheet('bin')}>
-        Bin {binned.length}
+        Bin {binned}
       </button>
       <Sheet
         open={open}
@@ -65,23 +110,7 @@ export function Bin() {
         title="Bin"
         about="Photos here are in no download. Their originals and decisions are kept."
       >
-        {binned.length === 0 && <p className="text-ink-2">The bin is empty.</p>}
-        <ul>
-          {binned.map((row) => (
-            <li key={row.id} className="flex items-center gap-3 border-b border-rule py-2">
-              <img
-                src={viewAddress(row.original.hash, 'row')}
-                alt=""
-                className="h-12 w-16 bg-neutral object-contain"
-              />
-              <span className="min-w-0 truncate font-semibold">{nameOf(row)}</span>
-              <button className="btn ml-auto" onClick={() => putBack(row)}>
-                Put back
-              </button>
-            </li>
-          ))}
-        </ul>
-        {binned.length > 0 && <EmptyBin count={binned.length} setId={setId} />}
+        <Binned setId={setId} />
       </Sheet>
     </>
   );

@@ -1,29 +1,25 @@
 // The crops of a row as pictures, each with its ratio and, where it falls short, a mark.
-import { cropFor, ratioOf, sharpnessOf, slotsOf, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { cropIn, ratioOf, sharpnessOf, slotsIn, slotsOf } from '@dusky-otter/core';
+import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { shapeUses } from '../frame/shapes.ts';
 import { CropPicture } from '../ui/CropPicture.tsx';
 
 const MARKS = { sharp: '', soft: '▲', 'too-small': '■' } as const;
 const SAID = { sharp: '', soft: 'soft on retina', 'too-small': 'too small' } as const;
 
-export function CropsCell({
-  row,
-  setSlots,
-  height,
-}: {
-  row: PhotoRow;
-  setSlots: readonly SlotId[];
-  height: number;
-}) {
-  const shown = shapeUses(slotsOf(row, setSlots));
+export function CropsCell({ row, height }: { row: Row; height: number }) {
+  const site = useSite();
+  const setSlots = useSetSlots();
+  if (!site) return null;
+  const shown = shapeUses(slotsIn(site, slotsOf(row, setSlots)));
   if (shown.length === 0) return <span className="text-ink-2">Goes nowhere yet.</span>;
   return (
     <div className="flex items-end gap-[7px] overflow-hidden">
       {shown.map(({ shape, slot, part }) => {
-        const crop = cropFor(row, shape);
+        const crop = cropIn(row, slot.id, shape);
         const ratio = ratioOf(shape, crop);
         const width = Math.min(Math.round(height * ratio), Math.round(height * 2.5));
-        const { verdict } = sharpnessOf(slot, part, crop);
+        const { verdict } = sharpnessOf(slot, part, crop, site.devices);
         return (
           <div
             key={shape}
@@ -31,11 +27,11 @@ export function CropsCell({
             title={`${slot.name}: ${crop.width} × ${crop.height} px ${SAID[verdict]}`}
           >
             <CropPicture
-              original={row.original}
+              photo={row}
               crop={crop}
               width={width}
               height={Math.round(width / ratio)}
-              focal={row.focal}
+              focal
               size={height > 60 ? 'bench' : 'row'}
             />
             <small

@@ -1,18 +1,9 @@
 // At Hand over: what goes out for a photo, and what still keeps it.
-import {
-  bytesInWords,
-  handoverConcerns,
-  variantFileName,
-  type PhotoRow,
-  type RowVariant,
-  type SlotId,
-} from '@dusky-otter/core';
-import { useNames, useSameAlts } from '../state/derived.ts';
+import { bytesInWords, handoverConcerns, variantFileName, type RowVariant } from '@dusky-otter/core';
+import { useConcerns, type Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
 
-export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
-  const name = useNames().get(row.id) ?? '';
-  const same = useSameAlts();
+export function FilesCell({ row }: { row: Row }) {
   const made = row.variants.filter((v) => v.bytes !== null);
   const largest = made.reduce<RowVariant | null>(
     (best, v) => (best && best.width >= v.width ? best : v),
@@ -20,11 +11,11 @@ export function FilesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly
   );
   const example =
     largest?.contentHash &&
-    variantFileName(name, largest.slot, {
+    variantFileName(row.speaking, largest.slot, {
       ...largest,
       contentHash: largest.contentHash,
     });
-  const concerns = handoverConcerns(row, setSlots, same);
+  const concerns = handoverConcerns(useConcerns(row));
   return (
     <div className="grid grid-cols-2 gap-4">
       <div className="min-w-0">

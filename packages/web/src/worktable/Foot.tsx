@@ -1,61 +1,44 @@
-// The foot of the table: what the camera gave, what visitors are sent, and what can be done with the selection.
-import {
-  bytesInWords,
-  PHONE,
-  RETINA_LAPTOP,
-  SLOTS,
-  slotsOf,
-  totalsFor,
-  type PhotoRow,
-  type SlotId,
-} from '@dusky-otter/core';
+// What can be done with the photos on the table: what they weigh in all, and copying, placing, binning, downloading.
+import { bytesInWords, slotsOf, type Filter, type SlotId } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { useMemo } from 'react';
 import { api } from '../api/client.ts';
 import { DownloadSheet } from '../handover/DownloadSheet.tsx';
-import { useSetSlots } from '../state/derived.ts';
-import { allSaved, notify, openSheet, useWork } from '../state/store.ts';
-import { putIntoBin, saveSlots } from './edits.ts';
+import { notify, openSheet, useScreen } from '../screen/screen.ts';
+import { rowAt, useCounts, useSetSlots, useSite } from '../server/hooks.ts';
+import { allSaved, client, idsQuery, photoQuery } from '../server/state.ts';
+import { binSelected, saveSlots } from './edits.ts';
 
-async function copyMarkup(
-  setId: number,
-  rows: readonly PhotoRow[],
-  slot: SlotId | null,
-  setSlots: readonly SlotId[],
-): Promise<void> {
-  const standing = slot ? rows.filter((row) => slotsOf(row, setSlots).includes(slot)) : rows;
+/** Copies the markup of some photos, or of all where `ids` is null. */
+async function copyMarkup(setId: number, ids: readonly number[] | null, slot: SlotId | null, where: string) {
   try {
     // What was typed a moment ago belongs into the markup.
     await allSaved();
-    const markup = await api.markup(
-      setId,
-      standing.map((row) => row.id),
-      slot ?? undefined,
-    );
+    const { selection, photos } = await api.check(setId, ids);
+    const markup = await api.markup(setId, selection, slot ?? undefined);
     await navigator.clipboard.writeText(markup);
-    const where = slot ? `, ${SLOTS.find((s) => s.id === slot)!.name}` : '';
+    const count = slot ? (markup.match(/<figure/g) ?? []).length : photos;
     notify(
-      `Markup of ${standing.length} ${standing.length === 1 ? 'photo' : 'photos'}${where} copied. Its files are in the download.`,
+      `Markup of ${count} ${count === 1 ? 'photo' : 'photos'}${where} copied. Its files are in the download.`,
     );
   } catch (error) {
     notify(error instanceof Error ? error.message : String(error), 'bad');
   }
 }
 
-function CopyMenu({ rows, setId }: { rows: readonly PhotoRow[]; setId: number }) {
-  const setSlots = useSetSlots();
-  const used = SLOTS.filter((slot) => rows.some((row) => slotsOf(row, setSlots).includes(slot.id)));
+function CopyMenu({ ids, setId, any }: { ids: readonly number[] | null; setId: number; any: boolean }) {
+  const places = useSite()?.slots ?? [];
+  const counts = useCounts();
+  const used = places.filter(({ id }) => (counts?.places[id] ?? 0) > 0);
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={used.length === 0}>
+      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={!any || used.length === 0}>
         Copy markup
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" side="top" align="end">
-          <DropdownMenu.Item
-            className="menu-item"
-            onSelect={() => void copyMarkup(setId, rows, null, setSlots)}
-          >
+          <DropdownMenu.Item className="menu-item" onSelect={() => void copyMarkup(setId, ids, null, '')}>
             For every place
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
@@ -63,7 +46,7 @@ function CopyMenu({ rows, setId }: { rows: readonly PhotoRow[]; setId: number })
             <DropdownMenu.Item
               key={slot.id}
               className="menu-item"
-              onSelect={() => void copyMarkup(setId, rows, slot.id, setSlots)}
+              onSelect={() => void copyMarkup(setId, ids, slot.id, `, ${slot.name}`)}
             >
               {slot.name} <span className="ml-auto text-[12px] text-ink-2">{slot.hint}</span>
             </DropdownMenu.Item>
@@ -74,41 +57,58 @@ function CopyMenu({ rows, setId }: { rows: readonly PhotoRow[]; setId: number })
   );
 }
 
-function PlaceMenu({ rows }: { rows: readonly PhotoRow[] }) {
+/** Photos as they are shown; those that are not read yet are read for it. */
+const photosOf = async (setId: number, ids: readonly number[]) =>
+  Promise.all(
+    ids.map(async (id) => {
+      await client.query({ ...photoQuery(setId, id), staleTime: 'static' });
+      return rowAt(setId, id)!;
+    }),
+  );
+
+function PlaceMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
+  const places = useSite()?.slots ?? [];
   const setSlots = useSetSlots();
-  const has = (id: SlotId) => rows.filter((row) => slotsOf(row, setSlots).includes(id)).length;
+  const known = ids.flatMap((id) => rowAt(setId, id) ?? []);
+  const has = (id: SlotId) => known.filter((photo) => slotsOf(photo, setSlots).includes(id)).length;
+  const save = async (slotsFor: (standing: readonly SlotId[]) => SlotId[] | null) => {
+    try {
+      const photos = await photosOf(setId, ids);
+      saveSlots(photos, (photo) => slotsFor(slotsOf(photo, setSlots)));
+    } catch (error) {
+      notify(error instanceof Error ? error.message : String(error), 'bad');
+    }
+  };
   // Chosen for some: chosen for all. Chosen for all: taken away from all. The other places stay as they are.
   const toggle = (id: SlotId) => {
-    const take = has(id) === rows.length;
-    saveSlots(rows, (row) =>
-      SLOTS.map((slot) => slot.id).filter((other) =>
-        other === id ? !take : slotsOf(row, setSlots).includes(other),
-      ),
+    const take = has(id) === ids.length;
+    void save((standing) =>
+      places.map((slot) => slot.id).filter((other) => (other === id ? !take : standing.includes(other))),
     );
   };
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={rows.length === 0}>
+      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={ids.length === 0}>
         Set places
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" side="top" align="end">
-          {SLOTS.map((slot) => (
+          {places.map((slot) => (
             <DropdownMenu.CheckboxItem
               key={slot.id}
               className="menu-item"
-              checked={has(slot.id) === 0 ? false : has(slot.id) === rows.length ? true : 'indeterminate'}
+              checked={has(slot.id) === 0 ? false : has(slot.id) === ids.length ? true : 'indeterminate'}
               onSelect={(event) => event.preventDefault()}
               onCheckedChange={() => toggle(slot.id)}
             >
               <span aria-hidden="true" className="w-4">
-                {has(slot.id) === 0 ? '' : has(slot.id) === rows.length ? '✓' : '–'}
+                {has(slot.id) === 0 ? '' : has(slot.id) === ids.length ? '✓' : '–'}
               </span>
               {slot.name} <span className="ml-auto text-[12px] text-ink-2">{slot.hint}</span>
             </DropdownMenu.CheckboxItem>
           ))}
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Item className="menu-item" onSelect={() => saveSlots(rows, () => null)}>
+          <DropdownMenu.Item className="menu-item" onSelect={() => void save(() => null)}>
             <span className="w-4" /> As the set
           </DropdownMenu.Item>
         </DropdownMenu.Content>
@@ -125,49 +125,43 @@ function actingOn(chosen: number, hidden: number, all: number): string {
   return all === 1 ? 'Nothing selected: the photo goes' : `Nothing selected: all ${all} photos go`;
 }
 
-/** `shown` are the rows under the filter: what a filter hides is never acted on. */
-export function Foot({ setId, shown }: { setId: number; shown: readonly PhotoRow[] }) {
-  const rows = useWork((state) => state.rows);
-  const selected = useWork((state) => state.selected);
-  const downloading = useWork((state) => state.sheet === 'download');
-  const setSlots = useSetSlots();
-  const chosen = useMemo(() => shown.filter((row) => selected.has(row.id)), [shown, selected]);
-  const phone = useMemo(() => totalsFor(rows, setSlots, PHONE), [rows, setSlots]);
-  const laptop = useMemo(() => totalsFor(rows, setSlots, RETINA_LAPTOP), [rows, setSlots]);
-  const acting = chosen.length > 0 ? chosen : rows;
+/** Of what is selected only what stands under the filter is acted on: what a filter hides is not seen. */
+export function Foot({ setId, filter }: { setId: number; filter: Filter }) {
+  const counts = useCounts();
+  const selected = useScreen((state) => state.selected);
+  const downloading = useScreen((state) => state.sheet === 'download');
+  // Asked for only where something may be hidden.
+  const { data } = useQuery({ ...idsQuery(setId, filter), enabled: selected.size > 0 });
+  const chosen = useMemo(
+    () => (data ? data.ids.filter((id) => selected.has(id)) : [...selected]),
+    [data, selected],
+  );
+  const all = counts?.filters.all ?? 0;
+  const acting = chosen.length > 0 ? chosen : null;
   return (
     <footer className="flex min-h-[46px] shrink-0 items-center gap-3 whitespace-nowrap border-t border-rule-strong bg-raised px-4 text-[13px] max-[1000px]:flex-wrap max-[1000px]:gap-y-1.5 max-[1000px]:py-1.5 max-[700px]:gap-2 max-[700px]:px-2.5">
       <span className="flex items-baseline gap-2 max-[1000px]:hidden">
-        <b className="text-[14.5px] font-[680]">{bytesInWords(phone.camera)}</b> from the camera
+        <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.camera ?? 0)}</b> from the camera
         <span aria-hidden="true">⟶</span>
-        <b className="text-[14.5px] font-[680]">{bytesInWords(phone.sent)}</b> on a phone,
-        <b className="text-[14.5px] font-[680]">{bytesInWords(laptop.sent)}</b> on a retina laptop
-        {laptop.complete ? '' : ' so far'}
+        <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b> on a phone,
+        <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
+        laptop
+        {counts?.laptop.complete === false ? ' so far' : ''}
       </span>
       <span className="ml-auto truncate text-ink-2 max-[1000px]:ml-0 max-[1000px]:basis-full">
-        {actingOn(chosen.length, selected.size - chosen.length, rows.length)}
+        {actingOn(chosen.length, selected.size - chosen.length, all)}
       </span>
       {chosen.length > 0 && (
-        <button className="btn max-[700px]:px-2" onClick={() => putIntoBin(chosen)}>
+        <button className="btn max-[700px]:px-2" onClick={() => void binSelected(filter)}>
           Put into bin
         </button>
       )}
-      <CopyMenu rows={acting} setId={setId} />
-      <PlaceMenu rows={chosen} />
-      <button
-        className="btn max-[700px]:px-2"
-        disabled={acting.length === 0}
-        onClick={() => openSheet('download')}
-      >
+      <CopyMenu ids={acting} setId={setId} any={all > 0} />
+      <PlaceMenu ids={chosen} setId={setId} />
+      <button className="btn max-[700px]:px-2" disabled={all === 0} onClick={() => openSheet('download')}>
         Download
       </button>
-      <DownloadSheet
-        open={downloading}
-        onClose={() => openSheet(null)}
-        rows={acting}
-        setId={setId}
-        whole={chosen.length === 0}
-      />
+      <DownloadSheet open={downloading} onClose={() => openSheet(null)} ids={acting} setId={setId} />
     </footer>
   );
 }

@@ -1,19 +1,21 @@
 // Where a photo goes: a switch for every slot; until one is touched the photo follows its set.
-import { SLOTS, slotsOf, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { slotsOf, type SlotId } from '@dusky-otter/core';
+import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { saveSlots } from './edits.ts';
 
-export function PlacesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
-  const slots = slotsOf(row, setSlots);
+export function PlacesCell({ row }: { row: Row }) {
+  const places = useSite()?.slots ?? [];
+  const slots = slotsOf(row, useSetSlots());
   const toggle = (id: SlotId) => {
-    const next = SLOTS.map((slot) => slot.id).filter((other) =>
-      other === id ? !slots.includes(id) : slots.includes(other),
-    );
+    const next = places
+      .map((slot) => slot.id)
+      .filter((other) => (other === id ? !slots.includes(id) : slots.includes(other)));
     saveSlots([row], () => next);
   };
   return (
     <div className="flex flex-col gap-2">
       <div role="group" aria-label={`Places of ${row.fileName}`} className="flex flex-wrap gap-1.5">
-        {SLOTS.map((slot) => (
+        {places.map((slot) => (
           <button
             key={slot.id}
             className="chip"
@@ -26,7 +28,7 @@ export function PlacesCell({ row, setSlots }: { row: PhotoRow; setSlots: readonl
         ))}
       </div>
       <div className="flex items-center gap-2 text-[12px] text-ink-2">
-        {row.slots === null ? (
+        {row.placements === null ? (
           'As the set'
         ) : (
           <>

@@ -1,13 +1,14 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
-import { bytesInWords, sealOf, shownName, type PhotoRow, type SlotId } from '@dusky-otter/core';
+import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { memo, type MouseEvent } from 'react';
-import { viewAddress } from '../api/client.ts';
-import { concernsFor, useSameAlts } from '../state/derived.ts';
-import { select } from '../state/selection.ts';
-import { useWork } from '../state/store.ts';
+import { stageFor } from '../frame/stage.ts';
+import { useScreen } from '../screen/screen.ts';
+import { select } from '../screen/selection.ts';
+import { useConcerns, useRow, type Row as PhotoRow } from '../server/hooks.ts';
+import { TurnedView } from '../ui/CropPicture.tsx';
 import { Seal, StateTag } from '../ui/marks.tsx';
 import { CropsCell } from './CropsCell.tsx';
 import { confirmFocal } from './edits.ts';
@@ -18,10 +19,9 @@ import { WeightCell, WeightsCell } from './WeightCell.tsx';
 import { TextCell, WordsCell } from './WordsCell.tsx';
 
 interface Props {
-  row: PhotoRow;
+  id: number;
   index: number;
   lens: Lens;
-  setSlots: readonly SlotId[];
   shown: readonly number[];
   onOpen: (id: number) => void;
   sortable: boolean;
@@ -30,8 +30,8 @@ interface Props {
 const CONTROLS = 'button, textarea, input, select, a, label';
 
 function FocalCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => void }) {
-  const { x, y, confirmed } = row.focal;
-  const own = Object.keys(row.crops).length;
+  const { x, y, confirmed } = row.frame.focal;
+  const own = Object.keys(row.frame.crops).length;
   return (
     <div className="grid content-start gap-1.5">
       <StateTag state={confirmed ? 'ready' : 'todo'}>{confirmed ? 'Confirmed' : 'A guess so far'}</StateTag>
@@ -53,7 +53,22 @@ function FocalCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => voi
   );
 }
 
-function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpen: (id: number) => void }) {
+/** Padding of a cell above and below, and the height of the photo's line where cells are stacked; in px. */
+const PADDING = 18;
+const STACKED = 92;
+
+/** The whole photo as its frame turns it, as large as the cell allows. */
+function Thumb({ row, lens }: { row: PhotoRow; lens: Lens }) {
+  const room = { width: lens.thumb, height: (lens.stacked ? STACKED : lens.rowHeight) - PADDING };
+  const { width, height } = stageFor(frameSpace(row.original, row.frame), room);
+  return (
+    <div className="relative overflow-hidden" style={{ width, height }}>
+      <TurnedView photo={row} size="row" />
+    </div>
+  );
+}
+
+function PhotoCell({ row, lens, onOpen }: { row: PhotoRow; lens: Lens; onOpen: (id: number) => void }) {
   const { original } = row;
   const kind = [
     original.frames > 1 && `${original.frames} frames`,
@@ -61,14 +76,9 @@ function PhotoCell({ row, thumb, onOpen }: { row: PhotoRow; thumb: number; onOpe
     original.profile?.startsWith('sRGB') ? null : original.profile,
   ].filter(Boolean);
   return (
-    <div className="grid h-full gap-3" style={{ gridTemplateColumns: `${thumb}px minmax(0,1fr)` }}>
+    <div className="grid h-full gap-3" style={{ gridTemplateColumns: `${lens.thumb}px minmax(0,1fr)` }}>
       <div className="grid h-full place-items-center overflow-hidden bg-neutral">
-        <img
-          src={viewAddress(original.hash, 'row')}
-          alt=""
-          className="max-h-full max-w-full object-contain"
-          loading="lazy"
-        />
+        <Thumb row={row} lens={lens} />
       </div>
       <div className="min-w-0 text-[12px] leading-snug text-ink-2">
         <div className="truncate text-[13.5px] font-semibold text-ink" title={row.fileName}>
@@ -107,8 +117,8 @@ function Damage({ sentence }: { sentence: string }) {
   );
 }
 
-function SealCell({ row, setSlots }: Pick<Props, 'row' | 'setSlots'>) {
-  const concerns = concernsFor(row, setSlots, useSameAlts());
+function SealCell({ row }: { row: PhotoRow }) {
+  const concerns = useConcerns(row);
   return (
     <div className="grid h-full place-items-center">
       <Seal parts={sealOf(concerns)} title={concerns.map((c) => c.sentence).join('\n')} />
@@ -116,35 +126,36 @@ function SealCell({ row, setSlots }: Pick<Props, 'row' | 'setSlots'>) {
   );
 }
 
-function cellOf(column: ColumnId, { row, lens, setSlots, onOpen }: Props) {
+function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: Props) {
   switch (column) {
     case 'photo':
-      return <PhotoCell row={row} thumb={lens.thumb} onOpen={onOpen} />;
+      return <PhotoCell row={row} lens={lens} onOpen={onOpen} />;
     case 'crops':
-      return <CropsCell row={row} setSlots={setSlots} height={lens.cropHeight} />;
+      return <CropsCell row={row} height={lens.cropHeight} />;
     case 'focal':
       return <FocalCell row={row} onOpen={onOpen} />;
     case 'weight':
-      return <WeightCell row={row} setSlots={setSlots} />;
+      return <WeightCell row={row} />;
     case 'weights':
-      return <WeightsCell row={row} setSlots={setSlots} />;
+      return <WeightsCell row={row} />;
     case 'words':
       return <WordsCell row={row} />;
     case 'text':
       return <TextCell row={row} />;
     case 'places':
-      return <PlacesCell row={row} setSlots={setSlots} />;
+      return <PlacesCell row={row} />;
     case 'files':
-      return <FilesCell row={row} setSlots={setSlots} />;
+      return <FilesCell row={row} />;
     case 'seal':
-      return <SealCell row={row} setSlots={setSlots} />;
+      return <SealCell row={row} />;
   }
 }
 
 export const Row = memo(function Row(props: Props) {
-  const { row, index, lens, shown, sortable } = props;
-  const selected = useWork((state) => state.selected.has(row.id));
-  const current = useWork((state) => state.cursor === row.id);
+  const { id, index, lens, shown, sortable } = props;
+  const row = useRow(id);
+  const selected = useScreen((state) => state.selected.has(id));
+  const current = useScreen((state) => state.cursor === id);
   // Stacked, the seal stays beside the photo and the words get a line of their own.
   const columns = lens.stacked
     ? [...lens.columns].sort(
@@ -152,10 +163,10 @@ export const Row = memo(function Row(props: Props) {
       )
     : lens.columns;
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
-    useSortable({ id: row.id, disabled: !sortable });
+    useSortable({ id, disabled: !sortable });
   const click = (event: MouseEvent) => {
     if (event.target instanceof Element && event.target.closest(CONTROLS)) return;
-    select(row.id, shown, { shift: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
+    select(id, shown, { shift: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
   };
   return (
     <div
@@ -163,7 +174,7 @@ export const Row = memo(function Row(props: Props) {
       role="row"
       aria-rowindex={index + 2}
       aria-selected={selected}
-      data-row={row.id}
+      data-row={id}
       tabIndex={current ? 0 : -1}
       onClick={click}
       onMouseDown={(event) =>
@@ -176,7 +187,7 @@ export const Row = memo(function Row(props: Props) {
       style={{
         gridTemplateColumns: `46px ${lens.widths}`,
         height: lens.rowHeight,
-        gridTemplateRows: lens.stacked ? '92px minmax(0,1fr)' : undefined,
+        gridTemplateRows: lens.stacked ? `${STACKED}px minmax(0,1fr)` : undefined,
         transform: CSS.Translate.toString(transform),
         transition,
         zIndex: isDragging ? 5 : undefined,
@@ -191,8 +202,8 @@ export const Row = memo(function Row(props: Props) {
           type="checkbox"
           className="size-[15px] accent-kelp"
           checked={selected}
-          aria-label={`Select ${row.fileName}`}
-          onChange={() => select(row.id, shown, { shift: false, toggle: true })}
+          aria-label={`Select ${row?.fileName ?? ''}`}
+          onChange={() => select(id, shown, { shift: false, toggle: true })}
         />
         {String(index + 1).padStart(2, '0')}
         {sortable && (
@@ -201,7 +212,7 @@ export const Row = memo(function Row(props: Props) {
             {...attributes}
             {...listeners}
             role="button"
-            aria-label={`Move ${row.fileName}`}
+            aria-label={`Move ${row?.fileName ?? ''}`}
             className="cursor-grab text-ink-3"
           >
             <GripVertical size={14} aria-hidden="true" />
@@ -214,7 +225,7 @@ export const Row = memo(function Row(props: Props) {
           role="gridcell"
           className={`min-w-0 overflow-hidden px-2.5 py-[9px] ${lens.stacked && column !== 'photo' && column !== 'seal' ? 'col-span-full' : ''}`}
         >
-          {cellOf(column, props)}
+          {row && cellOf(column, row, props)}
         </div>
       ))}
     </div>

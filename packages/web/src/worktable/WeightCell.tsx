@@ -6,11 +6,10 @@ import {
   RETINA_LAPTOP,
   treatmentOf,
   variantSentTo,
-  type PhotoRow,
   type RowVariant,
-  type SlotId,
   type SlotWeight,
 } from '@dusky-otter/core';
+import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 
 /** The budget stands at this part of the bar's length. */
 const BUDGET_AT = 0.6;
@@ -18,7 +17,7 @@ const BUDGET_AT = 0.6;
 const along = (bytes: number, budget: number): string =>
   `${Math.min(1, (bytes / budget) * BUDGET_AT) * 100}%`;
 
-function Bar({ weight, row }: { weight: SlotWeight; row: PhotoRow }) {
+function Bar({ weight, row }: { weight: SlotWeight; row: Row }) {
   const { bytes, over, slot } = weight;
   const laptop = variantSentTo(row, slot, RETINA_LAPTOP)?.bytes ?? 0;
   return (
@@ -54,9 +53,16 @@ function saidOf({ bytes, over, slot }: SlotWeight): string {
     : `of ${bytesInWords(slot.budget)}`;
 }
 
+/** What a phone is sent in each of a row's places. */
+function useWeights(row: Row): SlotWeight[] {
+  const setSlots = useSetSlots();
+  const site = useSite();
+  return site ? phoneWeights(row, setSlots, site) : [];
+}
+
 /** The place that weighs most against its budget. */
-export function WeightCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
-  const [lead] = phoneWeights(row, setSlots);
+export function WeightCell({ row }: { row: Row }) {
+  const [lead] = useWeights(row);
   const failure = row.variants.find((v) => v.failure)?.failure;
   if (failure) return <p className="line-clamp-3 text-rust">■ {failure}</p>;
   if (!lead) return null;
@@ -90,8 +96,8 @@ function differenceOf(made: readonly RowVariant[]): string {
 }
 
 /** Every place of the row with its bar and figures. */
-export function WeightsCell({ row, setSlots }: { row: PhotoRow; setSlots: readonly SlotId[] }) {
-  const weights = phoneWeights(row, setSlots);
+export function WeightsCell({ row }: { row: Row }) {
+  const weights = useWeights(row);
   const made = row.variants.filter((v) => v.bytes !== null);
   const failure = row.variants.find((v) => v.failure)?.failure;
   return (

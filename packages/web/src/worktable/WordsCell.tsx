@@ -1,7 +1,7 @@
 // Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
-import { checkWords, type PhotoRow, type Role, type Words } from '@dusky-otter/core';
-import { useSameAlts } from '../state/derived.ts';
-import { useDraft } from '../state/draft.ts';
+import { checkWords, type Role, type Words } from '@dusky-otter/core';
+import { useDraft } from '../screen/draft.ts';
+import type { Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { FIELD_NAMES, saveWords } from './edits.ts';
 
@@ -13,7 +13,7 @@ const ROLES: { id: Role; name: string }[] = [
   { id: 'complex', name: 'is complex' },
 ];
 
-function RoleChoice({ row, short }: { row: PhotoRow; short: boolean }) {
+function RoleChoice({ row, short }: { row: Row; short: boolean }) {
   const { role } = row.words;
   const label = `Role of ${row.fileName}`;
   if (!short) {
@@ -56,10 +56,9 @@ const mendInWords = (mend: Partial<Words>): string =>
     .join('; ');
 
 /** The first finding with its reason and mend, or what is settled. */
-function Finding({ row, alt }: { row: PhotoRow; alt: string }) {
-  const same = useSameAlts();
+function Finding({ row, alt }: { row: Row; alt: string }) {
   // Whose words are alike is known of what is saved, not of what is being typed.
-  const sameAs = alt === row.words.alt ? (same.get(row.id) ?? []) : [];
+  const sameAs = alt === row.words.alt ? row.sameAs : [];
   const [finding] = checkWords({ ...row.words, alt }, row.fileName, { sameAs });
   if (!finding) {
     return (
@@ -74,7 +73,7 @@ function Finding({ row, alt }: { row: PhotoRow; alt: string }) {
       {finding.mend && (
         <button
           className="rounded-paper border border-rule-strong bg-raised px-1.5 text-[12px] hover:border-edge"
-          onClick={() => saveWords(row, finding.mend!, ' mended')}
+          onClick={() => saveWords(row, finding.mend!, { done: ' mended' })}
           title={mendInWords(finding.mend)}
         >
           Mend
@@ -90,12 +89,14 @@ function TextField({
   label,
   lines = 1,
 }: {
-  row: PhotoRow;
+  row: Row;
   field: Exclude<keyof Words, 'role'>;
   label: string;
   lines?: number;
 }) {
-  const draft = useDraft(row.words[field], (text) => saveWords(row, { [field]: text }));
+  const draft = useDraft(row.words[field], row.version, (text, began) =>
+    saveWords(row, { [field]: text }, { began }),
+  );
   const shared = {
     className: 'field mt-0.5 block resize-none text-[15px] leading-snug',
     value: draft.text,
@@ -116,12 +117,12 @@ function AltField({
   big,
   onText,
 }: {
-  row: PhotoRow;
+  row: Row;
   rows: number;
   big: boolean;
   onText?: (text: string) => React.ReactNode;
 }) {
-  const draft = useDraft(row.words.alt, (alt) => saveWords(row, { alt }));
+  const draft = useDraft(row.words.alt, row.version, (alt, began) => saveWords(row, { alt }, { began }));
   const decorative = row.words.role === 'decorative';
   return (
     <>
@@ -142,7 +143,7 @@ function AltField({
 }
 
 /** The cell of the plain table. */
-export function WordsCell({ row }: { row: PhotoRow }) {
+export function WordsCell({ row }: { row: Row }) {
   return (
     <AltField
       row={row}
@@ -159,7 +160,7 @@ export function WordsCell({ row }: { row: PhotoRow }) {
 }
 
 /** The wide cell at Describe. */
-export function TextCell({ row }: { row: PhotoRow }) {
+export function TextCell({ row }: { row: Row }) {
   return (
     <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,4fr)] gap-4 max-[700px]:grid-cols-1">
       <div>

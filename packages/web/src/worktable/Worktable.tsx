@@ -1,5 +1,4 @@
 // The worktable: a photo a row, seen through the lens of the stop one is at. Only rows in view are drawn.
-import type { Filter, PhotoRow } from '@dusky-otter/core';
 import {
   closestCenter,
   DndContext,
@@ -9,98 +8,30 @@ import {
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { SlidersHorizontal } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useRef, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
 import { useGathering } from '../gather/arrivals.ts';
+import { openSheet, useScreen } from '../screen/screen.ts';
+import { clearSelection, moveCursor, select, selectAll } from '../screen/selection.ts';
+import { rowAt, useCounts, useList, useSet } from '../server/hooks.ts';
+import { idsUnder } from '../server/state.ts';
 import { isTyping, type ShellContext } from '../shell/SetShell.tsx';
 import { NotFound } from '../shell/NotFound.tsx';
 import { isStop, stopOf } from '../shell/stops.ts';
-import { concernsFor, useCounts, useSameAlts, useSetSlots, useShownRows } from '../state/derived.ts';
-import { clearSelection, moveCursor, select, selectAll } from '../state/selection.ts';
-import { edit, openSheet, useWork } from '../state/store.ts';
 import { ArrivalRows } from './ArrivalRows.tsx';
 import { Bin } from './BinSheet.tsx';
-import { putIntoBin } from './edits.ts';
+import { binSelected, moveBetween } from './edits.ts';
+import { Empty, Filters } from './Filters.tsx';
 import { Foot } from './Foot.tsx';
 import { HEADINGS, useLens } from './lenses.ts';
-import { nextStep, nextWithoutWords } from './next-step.ts';
+import { nextStep, nextWithoutWords, type Means } from './next-step.ts';
+import { focusSoon } from './reveal.ts';
 import { Row } from './Row.tsx';
-
-const FILTERS: { id: Filter; name: string }[] = [
-  { id: 'all', name: 'All' },
-  { id: 'words', name: 'Need words' },
-  { id: 'crop', name: 'Check crop' },
-  { id: 'budget', name: 'Over budget' },
-  { id: 'small', name: 'Too small' },
-  { id: 'ready', name: 'Ready' },
-];
-
-function Filters() {
-  const filter = useWork((state) => state.filter);
-  const counts = useCounts();
-  return (
-    <div role="group" aria-label="Show" className="flex min-w-0 gap-1 overflow-x-auto py-1">
-      {FILTERS.map(({ id, name }) => (
-        <button
-          key={id}
-          className="chip px-2"
-          aria-pressed={filter === id}
-          onClick={() => useWork.setState({ filter: id })}
-        >
-          {name} <b className="font-semibold">{counts[id]}</b>
-        </button>
-      ))}
-    </div>
-  );
-}
-
-function Empty({ chooseFiles, take }: ShellContext) {
-  const any = useWork((state) => state.rows.length > 0);
-  if (any) {
-    return (
-      <div className="p-10 text-center text-ink-2">
-        No photo stands under this filter.{' '}
-        <button className="btn ml-2" onClick={() => useWork.setState({ filter: 'all' })}>
-          Show all
-        </button>
-      </div>
-    );
-  }
-  return (
-    <div className="m-auto max-w-[460px] p-10 text-center">
-      <h2 className="text-[20px] font-[620]">Drop photos anywhere on this window</h2>
-      <p className="my-3 text-ink-2">
-        Files or folders, straight from the camera. The originals are kept as they are; each photo gets a row
-        that shows what becomes of it.
-      </p>
-      <div className="flex justify-center gap-2">
-        <button className="btn btn-main" onClick={chooseFiles}>
-          Choose photos
-        </button>
-        <label className="btn cursor-pointer focus-within:outline-2 focus-within:outline-focus">
-          Choose a folder
-          <input
-            type="file"
-            className="sr-only"
-            multiple
-            {...{ webkitdirectory: '' }}
-            onChange={(event) => take([...(event.target.files ?? [])])}
-          />
-        </label>
-      </div>
-    </div>
-  );
-}
 
 /** Tells the server which rows are on screen: their versions are made first. */
 function useAttention(setId: number, ids: readonly number[]): void {
@@ -114,6 +45,17 @@ function useAttention(setId: number, ids: readonly number[]): void {
   }, [setId, seen]);
 }
 
+/** A row that is being read. */
+function Blank({ height }: { height: number }) {
+  return (
+    <div role="row" aria-busy="true" className="border-b border-rule bg-sheet" style={{ height }}>
+      <div role="gridcell" className="px-[56px] py-4 text-ink-3">
+        Reading…
+      </div>
+    </div>
+  );
+}
+
 export function Worktable() {
   const params = useParams();
   const setId = Number(params.setId);
@@ -122,62 +64,80 @@ export function Worktable() {
   const navigate = useNavigate();
   const shell = useOutletContext<ShellContext>();
   const { chooseFiles } = shell;
-  const setSlots = useSetSlots();
-  const same = useSameAlts();
-  const rows = useShownRows();
   const arriving = useGathering((state) => state.arrivals.length > 0);
-  const filter = useWork((state) => state.filter);
-  const sheet = useWork((state) => state.sheet);
-  const shown = useMemo(() => rows.map((row) => row.id), [rows]);
+  const filter = useScreen((state) => state.filter);
+  const sheet = useScreen((state) => state.sheet);
+  const counts = useCounts();
+  const set = useSet();
+  const [range, setRange] = useState({ from: 0, to: 0 });
+  const list = useList(filter, range.from, range.to);
+  const { ids: shown, total } = list;
   const scroller = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer's own hook; nothing here is memoized on it
   const virtual = useVirtualizer({
-    count: rows.length,
+    count: total,
     getScrollElement: () => scroller.current,
     estimateSize: () => lens.rowHeight,
     overscan: 4,
   });
   useEffect(() => virtual.measure(), [lens, virtual]);
   const items = virtual.getVirtualItems();
+  const [from, to] = [items[0]?.index ?? 0, items.at(-1)?.index ?? 0];
+  if (from !== range.from || to !== range.to) setRange({ from, to });
+  useEffect(() => {
+    // Nothing is handed on: browsers return a promise here, which is no way to end an effect.
+    scroller.current?.scrollTo({ top: 0 });
+  }, [filter]);
   useAttention(
     setId,
-    items.map((item) => shown[item.index]!),
+    items.flatMap((item) => list.at(item.index) ?? []),
   );
   const open = useCallback((id: number) => void navigate(`/sets/${setId}/frame/${id}`), [navigate, setId]);
-
-  const reveal = (id: number, focus: string) => {
-    virtual.scrollToIndex(shown.indexOf(id));
-    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(focus)?.focus());
+  const reveal = (id: number, index: number, focus: string) => {
+    // Words are written where the table has a column for them.
+    const needsWords =
+      focus.includes('data-alt-of') && !lens.columns.some((c) => c === 'words' || c === 'text');
+    if (needsWords) void navigate(`/sets/${setId}/describe`);
+    virtual.scrollToIndex(index);
+    focusSoon(
+      () => scroller.current?.querySelector<HTMLElement>(focus) ?? null,
+      () => useScreen.getState().cursor === id,
+    );
   };
-  const means = {
-    rows,
-    concernsFor: (row: PhotoRow) => concernsFor(row, setSlots, same),
-    chooseFiles,
-    open,
-    reveal: (id: number, focus: string) => {
-      // Words are written where the table has a column for them.
-      const needsWords =
-        focus.includes('data-alt-of') && !lens.columns.some((c) => c === 'words' || c === 'text');
-      if (needsWords) void navigate(`/sets/${setId}/describe`);
-      setTimeout(() => reveal(id, focus), 0);
-    },
-  };
+  const means: Means = { setId, set, counts, chooseFiles, open, reveal };
   const step = nextStep(stop, means);
+
+  /** Goes to the photo before or behind the cursor, also where it is not read yet. */
+  const go = async (by: 1 | -1, extend: boolean) => {
+    if (total === 0) return;
+    const { cursor } = useScreen.getState();
+    const here = cursor === null ? -1 : shown.indexOf(cursor);
+    const at =
+      here >= 0
+        ? list.first + here
+        : cursor === null
+          ? by > 0
+            ? -1
+            : total
+          : (await idsUnder(filter)).ids.indexOf(cursor);
+    const index = Math.min(total - 1, Math.max(0, at + by));
+    const next = list.at(index) ?? (await idsUnder(filter)).ids[index];
+    if (next === undefined) return;
+    moveCursor(next, shown, extend);
+    reveal(next, index, `[data-row="${next}"]`);
+  };
   const press = (event: KeyboardEvent) => {
     if (isTyping(event.target) || (event.target instanceof Element && event.target.closest('button'))) return;
-    const { cursor, selected } = useWork.getState();
+    const { cursor, selected } = useScreen.getState();
     const key = event.key;
-    if (key === 'ArrowDown' || key === 'ArrowUp') {
-      const next = moveCursor(key === 'ArrowDown' ? 1 : -1, shown, event.shiftKey);
-      if (next !== null) reveal(next, `[data-row="${next}"]`);
-    } else if (key === ' ' && cursor !== null) select(cursor, shown, { shift: false, toggle: true });
+    if (key === 'ArrowDown' || key === 'ArrowUp') void go(key === 'ArrowDown' ? 1 : -1, event.shiftKey);
+    else if (key === ' ' && cursor !== null) select(cursor, shown, { shift: false, toggle: true });
     else if (key === 'Enter' && cursor !== null && !event.shiftKey && !event.ctrlKey && !event.metaKey)
       open(cursor);
-    else if (key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) selectAll(shown);
+    else if (key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) selectAll();
     else if (key === 'Escape') clearSelection();
     else if (key === 'w' && !event.ctrlKey) nextWithoutWords(means);
-    else if (key === 'Delete' && rows.some((row) => selected.has(row.id)))
-      putIntoBin(rows.filter((row) => selected.has(row.id)));
+    else if (key === 'Delete' && selected.size > 0) void binSelected(filter);
     else return;
     event.preventDefault();
   };
@@ -187,10 +147,12 @@ export function Worktable() {
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const drop = ({ active, over }: DragEndEvent) => {
-    const order = useWork.getState().set?.order ?? [];
     if (!over || active.id === over.id) return;
-    const next = arrayMove(order, order.indexOf(Number(active.id)), order.indexOf(Number(over.id)));
-    edit('order of the photos', [{ kind: 'set', change: { order: next } }]);
+    const [old, now] = [shown.indexOf(Number(active.id)), shown.indexOf(Number(over.id))];
+    const left = shown.filter((id) => id !== Number(active.id));
+    const rowOf = (id: number | undefined) => (id === undefined ? null : rowAt(setId, id));
+    const row = rowOf(Number(active.id));
+    if (row && old >= 0 && now >= 0) moveBetween(row, rowOf(left[now - 1]), rowOf(left[now]));
   };
 
   if (params.stop !== undefined && !isStop(params.stop))
@@ -221,13 +183,17 @@ export function Worktable() {
         </button>
       </div>
       {stop === 'gather' && <ArrivalRows />}
-      {rows.length === 0 ? (
-        !arriving && <Empty {...shell} />
+      {list.problem !== null && total === 0 ? (
+        <p role="alert" className="p-8">
+          {list.problem}
+        </p>
+      ) : total === 0 ? (
+        !arriving && !list.reading && <Empty {...shell} />
       ) : (
         <div
           role="grid"
           aria-label="Photos"
-          aria-rowcount={rows.length + 1}
+          aria-rowcount={total + 1}
           aria-multiselectable="true"
           className="flex min-h-[220px] flex-1 flex-col"
           onKeyDown={press}
@@ -268,14 +234,14 @@ export function Worktable() {
                 <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
                   <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
                     {items.map((item) => {
-                      const row = rows[item.index]!;
+                      const id = list.at(item.index);
+                      if (id === undefined) return <Blank key={item.key} height={lens.rowHeight} />;
                       return (
                         <Row
-                          key={row.id}
-                          row={row}
+                          key={id}
+                          id={id}
                           index={item.index}
                           lens={lens}
-                          setSlots={setSlots}
                           shown={shown}
                           onOpen={open}
                           sortable={stop === 'arrange' && filter === 'all'}
@@ -290,7 +256,7 @@ export function Worktable() {
         </div>
       )}
       <span className="mt-auto" />
-      <Foot setId={setId} shown={rows} />
+      <Foot setId={setId} filter={filter} />
       <PlacesSheet open={sheet === 'places'} onClose={() => openSheet(null)} />
     </main>
   );

@@ -1,14 +1,32 @@
 // The edits that are made from the table, each with the sentence that undo shows.
-import { shownName, type Command, type PhotoRow, type SlotId, type Words } from '@dusky-otter/core';
-import { edit, useWork } from '../state/store.ts';
+import {
+  placementsFor,
+  positionBetween,
+  shownName,
+  type Command,
+  type Filter,
+  type Photo,
+  type SetHeader,
+  type SlotId,
+  type Words,
+} from '@dusky-otter/core';
+import { letGo, useScreen } from '../screen/screen.ts';
+import { rowAt } from '../server/hooks.ts';
+import { keys } from '../server/keys.ts';
+import { client, edit, idsUnder, openSetId } from '../server/state.ts';
 
 /** A title may be longer than any list of edits is wide. */
 const LONGEST_NAME = 60;
 
-function nameOf(row: PhotoRow): string {
-  const name = shownName(row.words, row.fileName);
-  return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME).trimEnd()}…` : name;
-}
+const shortened = (name: string): string =>
+  name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME).trimEnd()}…` : name;
+
+const nameOf = (row: Photo): string => shortened(shownName(row.words, row.fileName));
+
+const headerNow = (): SetHeader | undefined => client.getQueryData<SetHeader>(keys.set(openSetId() ?? 0));
+
+/** The language that words are written in. */
+const languageNow = (): string => headerNow()?.site.languages[0] ?? 'en';
 
 export const FIELD_NAMES: Record<keyof Words, string> = {
   role: 'role',
@@ -19,35 +37,60 @@ export const FIELD_NAMES: Record<keyof Words, string> = {
   longDescription: 'long description',
 };
 
-/** `done` tells acts of their own, such as mending, from typing: they are undone on their own. */
-export function saveWords(row: PhotoRow, words: Partial<Words>, done = ''): void {
+/**
+ * `done` tells acts of their own, such as mending, from typing: they are undone on their own. `began` is the version
+ * on which a text was begun.
+ */
+export function saveWords(row: Photo, words: Partial<Words>, { done = '', began = row.version } = {}): void {
   const fields = (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
   // While a title is typed it is no name yet: its strokes are one edit, under one name.
   const name = words.title === undefined ? nameOf(row) : row.fileName;
-  edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, words }]);
+  edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, language: languageNow(), words }], {
+    [row.id]: began,
+  });
 }
 
 /** Places of photos, each by its own answer; null follows the set. */
-export function saveSlots(rows: readonly PhotoRow[], slotsFor: (row: PhotoRow) => SlotId[] | null): void {
+export function saveSlots(rows: readonly Photo[], slotsFor: (row: Photo) => SlotId[] | null): void {
   const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
-  const commands: Command[] = rows.map((row) => ({ kind: 'slots', photo: row.id, slots: slotsFor(row) }));
+  const commands: Command[] = rows.map((row) => ({
+    kind: 'placements',
+    photo: row.id,
+    placements: placementsFor(row, slotsFor(row)),
+  }));
   // Who chooses for one photo has looked at the places.
-  if (useWork.getState().set?.arranged === false) commands.push({ kind: 'set', change: { arranged: true } });
+  if (headerNow()?.set.arranged === false) commands.push({ kind: 'set', change: { arranged: true } });
   edit(`places of ${what}`, commands);
 }
 
-export function putIntoBin(rows: readonly PhotoRow[]): void {
-  const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
+/** @param name what the photo is called, where it is one */
+export function putIntoBin(ids: readonly number[], name: string | null): void {
   edit(
-    `${what} put into the bin`,
-    rows.map((row) => ({ kind: 'bin', photo: row.id, binned: true })),
+    `${ids.length === 1 && name !== null ? shortened(name) : `${ids.length} photos`} put into the bin`,
+    ids.map((photo) => ({ kind: 'bin', photo, binned: true })),
   );
+  letGo(ids);
 }
 
-export function confirmFocal(rows: readonly PhotoRow[]): void {
+/** Moves a photo between two others of the order; null stands for its ends. */
+export function moveBetween(row: Photo, before: Photo | null, after: Photo | null): void {
+  const position = positionBetween(before?.position ?? null, after?.position ?? null);
+  edit(`place of ${nameOf(row)} in the order`, [{ kind: 'position', photo: row.id, position }]);
+}
+
+export function confirmFocal(rows: readonly Photo[]): void {
   const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
   edit(
     `focal point of ${what} confirmed`,
-    rows.map((row) => ({ kind: 'focal', photo: row.id, focal: { ...row.focal, confirmed: true } })),
+    rows.map((row) => ({ kind: 'focal', photo: row.id, focal: { ...row.frame.focal, confirmed: true } })),
   );
+}
+
+/** Puts what is selected into the bin: of it what stands under the filter, since the rest is not seen. */
+export async function binSelected(filter: Filter): Promise<void> {
+  const { ids } = await idsUnder(filter);
+  const { selected } = useScreen.getState();
+  const chosen = ids.filter((id) => selected.has(id));
+  const one = chosen.length === 1 ? rowAt(openSetId() ?? 0, chosen[0]!) : null;
+  putIntoBin(chosen, one && shownName(one.words, one.fileName));
 }

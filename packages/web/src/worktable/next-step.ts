@@ -1,82 +1,73 @@
 // The next step of each stop, as the main button of the table: the next photo whose work is open there, or the stop's own act.
-import { isMild, type Concern, type PhotoRow } from '@dusky-otter/core';
+import type { Filter, PhotoSet, SetCounts, Stop } from '@dusky-otter/core';
+import { api } from '../api/client.ts';
+import { notify, openSheet, useScreen } from '../screen/screen.ts';
+import { allSaved, edit } from '../server/state.ts';
 import { placesAreGuessed, type StopId } from '../shell/stops.ts';
-import { edit, notify, openSheet, useWork } from '../state/store.ts';
 
 export interface NextStep {
   label: string;
   act: () => void;
 }
 
-interface Means {
-  rows: readonly PhotoRow[];
-  concernsFor: (row: PhotoRow) => readonly Concern[];
+export interface Means {
+  setId: number;
+  set: PhotoSet | null;
+  counts: SetCounts | null;
   chooseFiles: () => void;
   /** Opens the photo's bench. */
   open: (id: number) => void;
-  /** Brings a row into view with the cursor on it, and something of it into focus. */
-  reveal: (id: number, focus: string) => void;
+  /** Brings a place of the list into view with the cursor on its photo, and something of it into focus. */
+  reveal: (id: number, index: number, focus: string) => void;
 }
 
-/** The next row behind the cursor that has open work, or the first one; null where there is none. */
-export function nextOpen(
-  rows: readonly PhotoRow[],
-  cursor: number | null,
-  isOpen: (row: PhotoRow) => boolean,
-): PhotoRow | null {
-  const at = rows.findIndex((row) => row.id === cursor);
-  return rows.find((row, index) => index > at && isOpen(row)) ?? rows.find(isOpen) ?? null;
-}
-
-function walk(
-  means: Means,
-  isOpen: (row: PhotoRow) => boolean,
+async function walk(
+  { setId }: Means,
+  stop: Stop,
   done: string,
-  then: (row: PhotoRow) => void,
-): void {
-  const next = nextOpen(means.rows, useWork.getState().cursor, isOpen);
-  if (!next) return notify(done);
-  useWork.setState({ cursor: next.id, anchor: next.id });
-  then(next);
+  then: (id: number, index: number) => void,
+): Promise<void> {
+  const { cursor, filter } = useScreen.getState();
+  try {
+    // What was done a moment ago is open no more.
+    await allSaved();
+    const next = await api.next(setId, filter satisfies Filter, stop, cursor);
+    if (!next) return notify(done);
+    useScreen.setState({ cursor: next.id, anchor: next.id });
+    then(next.id, next.index);
+  } catch (error) {
+    notify(error instanceof Error ? error.message : String(error), 'bad');
+  }
 }
 
 export function nextWithoutWords(means: Means): void {
-  walk(
-    means,
-    (row) => means.concernsFor(row).some((c) => c.stop === 'describe'),
-    'Every photo on the table has its words.',
-    (row) => means.reveal(row.id, `[data-alt-of="${row.id}"]`),
+  void walk(means, 'describe', 'Every photo on the table has its words.', (id, index) =>
+    means.reveal(id, index, `[data-alt-of="${id}"]`),
   );
 }
 
 /** What the main button says and does at a stop. */
 export function nextStep(stop: Exclude<StopId, 'rehearse'>, means: Means): NextStep {
-  const { rows, concernsFor } = means;
-  const has = (of: Concern['stop']) => (row: PhotoRow) =>
-    concernsFor(row).some((c) => c.stop === of && !isMild(c));
-  const show = (row: PhotoRow) => means.reveal(row.id, `[data-row="${row.id}"]`);
+  const show = (id: number, index: number) => means.reveal(id, index, `[data-row="${id}"]`);
   switch (stop) {
     case 'gather':
       return { label: 'Add photos', act: means.chooseFiles };
     case 'frame':
       return {
         label: 'Next crop to confirm',
-        act: () =>
-          walk(means, has('frame'), 'Every focal point on the table is confirmed.', (row) =>
-            means.open(row.id),
-          ),
+        act: () => void walk(means, 'frame', 'Every focal point on the table is confirmed.', means.open),
       };
     case 'weigh':
       return {
         label: 'Next that needs care',
         act: () =>
-          walk(means, has('weigh'), 'Every photo on the table is within its budgets and large enough.', show),
+          void walk(means, 'weigh', 'Every photo on the table is within its budgets and large enough.', show),
       };
     case 'describe':
       return { label: 'Next without words', act: () => nextWithoutWords(means) };
     case 'arrange': {
-      const { set } = useWork.getState();
-      if (set && rows.length > 0 && placesAreGuessed(set, rows)) {
+      const { set, counts } = means;
+      if (set && counts && counts.filters.all > 0 && placesAreGuessed(set, counts)) {
         return {
           label: 'These places are right',
           act: () => edit('places confirmed', [{ kind: 'set', change: { arranged: true } }]),
@@ -84,7 +75,7 @@ export function nextStep(stop: Exclude<StopId, 'rehearse'>, means: Means): NextS
       }
       return {
         label: 'Next without a place',
-        act: () => walk(means, has('arrange'), 'Every photo on the table goes somewhere.', show),
+        act: () => void walk(means, 'arrange', 'Every photo on the table goes somewhere.', show),
       };
     }
     case 'hand-over':

@@ -1,0 +1,161 @@
+// Originals, photos, and the decisions on them.
+import type { Frame, Rect, ShapeId } from './geometry.ts';
+import type { SlotId, TargetName } from './site.ts';
+
+export type OutputFormat = 'avif' | 'webp' | 'jpeg' | 'png' | 'gif';
+export type InputFormat = 'jpeg' | 'png' | 'webp' | 'avif' | 'gif' | 'tiff' | 'svg';
+
+export type Role = 'informative' | 'decorative' | 'functional' | 'text' | 'complex';
+
+export interface Words {
+  /** null: nobody has said yet what the photo is here for. */
+  role: Role | null;
+  alt: string;
+  caption: string;
+  title: string;
+  credit: string;
+  longDescription: string;
+}
+
+/** Measured on the whole picture, sampled without mixing neighbours. */
+export interface PictureContent {
+  /** Distinct colours, counted up to 65 536. */
+  colours: number;
+  /** Share of pixels in the commonest colour, 0 to 1. */
+  commonest: number;
+  /** Share of pixels in the 64 commonest colours. */
+  common: number;
+}
+
+/** What was read from an original when it was taken in. Width and height are after EXIF orientation. */
+export interface OriginalFacts {
+  hash: string;
+  bytes: number;
+  format: InputFormat;
+  width: number;
+  height: number;
+  /** EXIF orientation as stored in the file, 1 to 8. */
+  orientation: number;
+  /** Name of the embedded colour profile, or null. */
+  profile: string | null;
+  /** Number of frames; more than 1 is an animation. */
+  frames: number;
+  transparent: boolean;
+  /** What its pixels are like; null where the file's own loss has left no two alike (JPEG, AVIF), or unmeasured. */
+  content: PictureContent | null;
+  /** ISO 8601 local time without zone, as cameras write it, or null. */
+  takenAt: string | null;
+  hasPosition: boolean;
+  camera: string | null;
+  /** Dominant colour as #rrggbb, the placeholder while a picture loads. */
+  colour: string;
+  /** The first guess of what a crop should be about, as fractions. */
+  attention: { x: number; y: number };
+  found: { alt: string; caption: string; title: string; credit: string };
+  /** What is wrong with the file although most of its picture is there, as a sentence; null for a sound one. */
+  damage: string | null;
+}
+
+/** How one photo's files come about in one place, where it is not as the policy says. Absent parts follow the policy. */
+export interface QualityDecision {
+  target?: TargetName;
+  /** The format served beside the one that every browser reads. */
+  format?: 'avif' | 'webp';
+  /** An animation goes out as its first frame. */
+  still?: boolean;
+  /** An encoder quality that is taken as it is, 1 to 100, in place of a search. */
+  pinned?: number;
+}
+
+/** One photo in one of the lists of its set, with what is decided for that spot alone. */
+export interface Placement {
+  slot: SlotId;
+  /** Where the picture leads, or "" for nowhere. */
+  link: string;
+  /** Words that differ here from the photo's own. */
+  words: Partial<Words>;
+  /** A crop that differs here, by shape; in the space of the frame's crops. */
+  crops: Frame['crops'];
+}
+
+/** The editor's decisions on one photo, and on it in one set. */
+export interface PhotoDecisions {
+  frame: Frame;
+  /** In the language that was asked for. */
+  words: Words;
+  /** By place. */
+  quality: Partial<Record<SlotId, QualityDecision>>;
+  /** Spots of its own, or null: it stands in every open list of its set. */
+  placements: Placement[] | null;
+  /** Where it stands in its set's order: a key that sorts by its characters' codes. */
+  position: string;
+  binned: boolean;
+}
+
+export interface Photo extends PhotoDecisions {
+  id: number;
+  version: number;
+  fileName: string;
+  original: OriginalFacts;
+}
+
+export interface EncoderSettings {
+  /** A fixed quality, where none is searched for. */
+  quality?: number;
+  /** Largest visible difference; the quality is searched for. */
+  target?: number;
+  /** File px per CSS px at which the variant is looked at: errors of a dense file are seen less. */
+  density?: number;
+  effort?: number;
+  progressive?: boolean;
+  lossless?: boolean;
+  /** A palette where the picture has few enough colours for an exact one. */
+  palette?: boolean;
+  /** Of an animation its first frame alone. */
+  still?: boolean;
+}
+
+/** How the pixels of a crop's space come from the photo's own space. */
+export type Turning = Pick<Frame, 'mirrored' | 'turns' | 'angle'>;
+
+/** One file that is wanted: photo × crop × pixel width × format. */
+export interface PlannedVariant extends PlannedFile {
+  crop: Rect;
+  settings: EncoderSettings;
+}
+
+interface PlannedFile {
+  key: string;
+  slot: SlotId;
+  shape: ShapeId;
+  width: number;
+  height: number;
+  format: OutputFormat;
+}
+
+/** What is known of a stored variant. */
+export interface StoredFacts {
+  bytes: number;
+  contentHash: string;
+  quality: number | null;
+  difference: number | null;
+}
+
+/** A planned variant with what is stored of it: bytes is null until it is made. */
+export interface RowVariant extends PlannedFile {
+  bytes: number | null;
+  contentHash: string | null;
+  /** Encoder quality that was found, or null for what is lossless or not made. */
+  quality: number | null;
+  /** Visible difference from the crop at this size; 0 for lossless, null when not measured or not made. */
+  difference: number | null;
+  /** Largest visible difference that was asked for, or null where none is. */
+  target: number | null;
+  /** Why making it failed, if it did. */
+  failure: string | null;
+}
+
+/** One row of the worktable: a photo with its files. */
+export interface PhotoRow extends Photo {
+  variants: RowVariant[];
+}

@@ -1,0 +1,94 @@
+// Sets, and how far their work has come.
+import type { SlotId } from './site.ts';
+
+export interface SetDecisions {
+  name: string;
+  /** Places whose lists are open: every photo without spots of its own stands in them. */
+  slots: SlotId[];
+  /** An editor has said that the places are right; a new set begins with places of its own accord. */
+  arranged: boolean;
+  /** The page was looked at and found right, and nothing has changed since. */
+  rehearsed: boolean;
+  /** Put away: not among the sets one works on. */
+  away: boolean;
+}
+
+export interface PhotoSet extends SetDecisions {
+  id: number;
+  siteId: number;
+  version: number;
+  /** Its files went out, and nothing has changed since. */
+  handedOver: boolean;
+}
+
+export type Stop = 'frame' | 'weigh' | 'describe' | 'arrange';
+export type Filter = 'all' | 'words' | 'crop' | 'budget' | 'small' | 'ready';
+
+/** Bytes of what a screen is sent for all photos of a set, and whether everything of it is made. */
+export interface SentBytes {
+  sent: number;
+  complete: boolean;
+}
+
+/** What a set's photos add up to, those in the bin apart. */
+export interface SetCounts {
+  /** Photos under each filter. */
+  filters: Record<Filter, number>;
+  /** Photos with open work at each stop. */
+  open: Record<Stop, number>;
+  binned: number;
+  /** Photos that stand in each place. */
+  places: Record<SlotId, number>;
+  /** Photos with spots of their own. */
+  placed: number;
+  /** Bytes of the originals. */
+  camera: number;
+  phone: SentBytes;
+  laptop: SentBytes;
+}
+
+/** A file that could not be taken in, with its reason. */
+export interface Refusal {
+  id: number;
+  fileName: string;
+  bytes: number;
+  code: string;
+  sentence: string;
+}
+
+export interface Preparation {
+  wanted: number;
+  made: number;
+  failed: number;
+  paused: boolean;
+  /** What is being made, in words, or null when idle. */
+  doing: string | null;
+}
+
+/** What one window can take back and do again in a set. */
+export interface EditDepth {
+  undo: number;
+  redo: number;
+  /** Sentence for the newest edit that can be taken back, or done again. */
+  undoLabel: string | null;
+  redoLabel: string | null;
+  savedAt: string | null;
+}
+
+export interface SetSummary {
+  id: number;
+  name: string;
+  away: boolean;
+  photos: number;
+  /** Hashes of the first photos' originals, for pictures. */
+  pictures: string[];
+  counts: SetCounts | null;
+  refusals: number;
+  arranged: boolean;
+  rehearsed: boolean;
+  handedOver: boolean;
+  /** When it was last worked on, ISO 8601, or null. */
+  workedAt: string | null;
+  /** Why the set can't be opened, as a sentence; null where it can. */
+  problem: string | null;
+}

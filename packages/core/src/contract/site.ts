@@ -1,0 +1,90 @@
+// What belongs to a site: its places, devices, policy and languages. Together they are what a plan needs to know.
+import type { ShapeId, Size } from './geometry.ts';
+
+/** BCP 47, such as "en". */
+export type Language = string;
+
+/** How faithful variants are, by name; see `TARGETS` for the visible difference that each allows. */
+export type TargetName = 'exacting' | 'clean' | 'lean';
+
+export interface Policy {
+  /** The modern format served beside the JPEG or PNG that every browser reads. */
+  modern: 'avif' | 'webp';
+  target: TargetName;
+}
+
+/** A place's name within its site: it stands in markup, file names and edits, and never changes. */
+export type SlotId = string;
+
+/** From this viewport width (CSS px) on, the display width is vw × viewport + px. */
+export interface WidthPiece {
+  from: number;
+  vw: number;
+  px: number;
+}
+
+/** Ascending by `from`; the first piece starts at 0. */
+export type WidthRule = readonly WidthPiece[];
+
+/** One shape of a slot and the viewport widths it serves: from ≤ viewport < to, in CSS px; null has no end. */
+export interface SlotShape {
+  shape: ShapeId;
+  from: number;
+  to: number | null;
+}
+
+/** A kind of place on the pages of a site. Editors read "place". */
+export interface Slot {
+  id: SlotId;
+  name: string;
+  /** What an editor reads beside the name. */
+  hint: string;
+  rule: WidthRule;
+  /** Largest viewport first; more than one means art direction with `<picture media>`. */
+  shapes: readonly SlotShape[];
+  /** Bytes of the file that a phone (390 px at 2×) is sent. */
+  budget: number;
+  /** "first": loads at once as the page's first picture does; "lazy": waits until it comes near. */
+  loading: 'first' | 'lazy';
+  /** Largest display box in CSS px for slots that show the whole photo; null where width alone decides. */
+  fit: Size | null;
+}
+
+export interface DeviceClass {
+  name: string;
+  /** Viewport width in CSS px. */
+  viewport: number;
+  /** Device pixels per CSS px. */
+  density: number;
+  /** Share of visits; all shares sum to 1. */
+  share: number;
+}
+
+/** What plan and markup need to know of a site. */
+export interface PlanContext {
+  slots: readonly Slot[];
+  devices: readonly DeviceClass[];
+  policy: Policy;
+  /** The first is the one that new words are written in. */
+  languages: readonly Language[];
+}
+
+export interface SiteDecisions {
+  name: string;
+  /** Where the site is found, or "". */
+  address: string;
+  policy: Policy;
+  languages: Language[];
+  devices: DeviceClass[];
+  /** Put away: not among the sites one works on. */
+  away: boolean;
+}
+
+export interface Site extends SiteDecisions, PlanContext {
+  id: number;
+  version: number;
+  policy: Policy;
+  languages: Language[];
+  devices: DeviceClass[];
+  slots: Slot[];
+}

@@ -1,0 +1,95 @@
+// What server and web tell each other.
+import type { Photo, StoredFacts } from './photo.ts';
+import type { EditDepth, PhotoSet, Preparation, Refusal, SetCounts, SetSummary } from './set.ts';
+import type { Site } from './site.ts';
+
+/** A photo as the server knows it: its decisions, and what is stored of the files that it wants. */
+export interface SentPhoto extends Photo {
+  /** By the keys of its plan; a key that is missing here is not made yet. */
+  files: Record<string, StoredFacts>;
+  /** Why files could not be made, by key. */
+  failures: Record<string, string>;
+  /** Names of other photos of the set with the same alt text. */
+  sameAs: string[];
+  /** The speaking part of its files' names; unlike those of all other photos of the set. */
+  speaking: string;
+  /** When this was so, in ms of the server's clock: what depends on other photos changes without a new version. */
+  asOf: number;
+}
+
+/** What is read first of a set. Its photos come in pages. */
+export interface SetHeader {
+  site: Site;
+  set: PhotoSet;
+  counts: SetCounts;
+  refusals: Refusal[];
+  preparation: Preparation;
+  edits: EditDepth;
+  /** Id of the newest edit, 0 where there is none: what a window that opens the set now may take back is not newer. */
+  newestEdit: number;
+}
+
+/** Some of the photos under a filter, in the set's order. */
+export interface PhotoPage {
+  /** How many stand under the filter in all. */
+  total: number;
+  /** Place of the first of `photos` among them, from 0. */
+  from: number;
+  photos: SentPhoto[];
+}
+
+/** All photos under a filter by id, each with its version: what a selection over all is made of. */
+export interface PhotoList {
+  ids: number[];
+  versions: number[];
+}
+
+export interface SiteSummary extends Site {
+  sets: SetSummary[];
+}
+
+export type TakeInResult =
+  | { kind: 'new' | 'already-here' | 'back-from-bin'; photo: SentPhoto }
+  | { kind: 'from-another-set'; photo: SentPhoto; setName: string }
+  | { kind: 'refused'; refusal: Refusal };
+
+/** What an edit, an undo or a redo comes back with: the photos it changed as they are now, and the window's history. */
+export interface EditAnswer {
+  photos: SentPhoto[];
+  set: PhotoSet;
+  edits: EditDepth;
+}
+
+/** What the server tells listeners of a set. */
+export type SetEvent =
+  | { type: 'preparation'; preparation: Preparation }
+  | ({ type: 'made'; photo: number; key: string } & StoredFacts)
+  | { type: 'failed'; photo: number; keys: string[]; sentence: string }
+  /** Stored files that turned out to be lost or changed: they are being made again. */
+  | { type: 'unmade'; keys: string[] }
+  /**
+   * Photos that are no longer as they were: `changed` with the versions they have now, `near` without a change of
+   * their own (another has the same words). Whoever shows them reads them anew. `listed`: which photos stand under a
+   * filter, or in which order, may have changed as well.
+   */
+  | { type: 'photos'; changed: [id: number, version: number][]; near: number[]; listed: boolean }
+  | { type: 'set'; set: PhotoSet }
+  | { type: 'site'; site: Site }
+  | { type: 'counts'; counts: SetCounts }
+  | { type: 'refusals'; refusals: Refusal[] }
+  | { type: 'saved'; at: string }
+  /** Events were missed: what is known of the set must be read anew. */
+  | { type: 'reset' };
+
+/** RFC 9457 problem document. */
+export interface Problem {
+  type: string;
+  title: string;
+  status: number;
+  detail: string;
+  code: string;
+  /** With 409: the newer state. */
+  photos?: SentPhoto[];
+  set?: PhotoSet;
+  site?: Site;
+}

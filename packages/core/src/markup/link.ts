@@ -1,0 +1,17 @@
+// Where a picture may lead.
+
+export const LONGEST_LINK = 2000;
+
+/** Schemes that lead somewhere and run nothing. */
+const SCHEMES = ['http:', 'https:', 'mailto:', 'tel:'];
+
+/** What is wrong with a link, as a sentence, or null. Addresses within the site have no scheme. */
+export function linkProblem(link: string): string | null {
+  if (link.length > LONGEST_LINK) return `A link is longer than ${LONGEST_LINK} characters.`;
+  // Browsers drop these before they read the scheme.
+  const read = link.replace(/[\s\p{Cc}]/gu, '');
+  const scheme = /^[a-z][a-z\d+.-]*:/i.exec(read)?.[0].toLowerCase();
+  return scheme === undefined || SCHEMES.includes(scheme)
+    ? null
+    : `A picture can’t lead to “${scheme}” addresses.`;
+}

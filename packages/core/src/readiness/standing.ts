@@ -1,0 +1,142 @@
+// How a photo stands, as little as a list of thousands must know of it: what its decisions say once, and what follows
+// from the files that are there by now.
+import type { Filter, Photo, PlanContext, SlotId, StoredFacts, Stop } from '../contract/index.ts';
+import { shownName, speakingSlug } from '../naming/naming.ts';
+import { slotsOf, variantsOf } from '../plan/plan.ts';
+import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
+import { slotsIn } from '../slots/slots.ts';
+import { READ_BY_CHECKS, sounded } from '../words/text.ts';
+import { concernsOf, isMild, matchesFilter, SEAL_PARTS, type Concern } from './readiness.ts';
+import { variantSentTo } from './weight.ts';
+
+export const FILTERS: readonly Filter[] = ['all', 'words', 'crop', 'budget', 'small', 'ready'];
+
+/** A file that a screen is sent in one place, and the place's budget in bytes. */
+interface Sent {
+  key: string;
+  budget: number;
+}
+
+/** What follows from a photo's decisions alone. */
+export interface Standing {
+  id: number;
+  position: string;
+  binned: boolean;
+  /** Hash of its original. */
+  hash: string;
+  name: string;
+  fileName: string;
+  slug: string;
+  /** What is heard of it; "" where nothing is, or it is decorative: such photos repeat nobody. */
+  heard: string;
+  decorative: boolean;
+  /** Places it stands in. */
+  slots: SlotId[];
+  /** Spots of its own. */
+  placed: boolean;
+  camera: number;
+  /** Keys of the files it wants, each once. */
+  keys: string[];
+  phone: Sent[];
+  laptop: string[];
+  /** Filters and stops that its decisions put it under, whatever its files are. */
+  filters: Filter[];
+  open: Stop[];
+}
+
+/** Files of no weight: what still concerns a photo that has them all concerns its decisions. */
+const WEIGHTLESS: StoredFacts = { bytes: 0, contentHash: '', quality: null, difference: null };
+
+const openAt = (concerns: readonly Concern[]): Stop[] =>
+  SEAL_PARTS.filter((stop) => concerns.some((c) => c.stop === stop && !isMild(c)));
+
+/** @param setSlots places of the set's open lists */
+export function standingOf(
+  photo: Photo,
+  setSlots: readonly SlotId[],
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
+): Standing {
+  const files = { get: () => WEIGHTLESS, failureOf: () => null };
+  const row = { ...photo, variants: variantsOf(photo, setSlots, context, files) };
+  const slots = slotsIn(context, slotsOf(photo, setSlots));
+  const concerns = concernsOf(row, setSlots, context, []);
+  const decorative = photo.words.role === 'decorative';
+  return {
+    id: photo.id,
+    position: photo.position,
+    binned: photo.binned,
+    hash: photo.original.hash,
+    name: shownName(photo.words, photo.fileName),
+    fileName: photo.fileName,
+    slug: speakingSlug(photo.words, photo.fileName),
+    heard: decorative ? '' : sounded(photo.words.alt.slice(0, READ_BY_CHECKS)),
+    decorative,
+    slots: slots.map(({ id }) => id),
+    placed: photo.placements !== null,
+    camera: photo.original.bytes,
+    keys: [...new Set(row.variants.map(({ key }) => key))],
+    phone: slots.flatMap((slot): Sent[] => {
+      const variant = variantSentTo(row, slot, PHONE);
+      return variant ? [{ key: variant.key, budget: slot.budget }] : [];
+    }),
+    laptop: slots.flatMap((slot) => variantSentTo(row, slot, RETINA_LAPTOP)?.key ?? []),
+    filters: FILTERS.filter((filter) => matchesFilter(filter, concerns)),
+    open: openAt(concerns),
+  };
+}
+
+/** What is known of a file: its bytes, that making it failed, or neither yet. */
+export type FileState = (key: string) => number | 'failed' | null;
+
+/** How a photo stands with the files that are there. */
+export interface Present {
+  filters: ReadonlySet<Filter>;
+  open: ReadonlySet<Stop>;
+  made: number;
+  failed: number;
+  /** Bytes that a phone and a retina laptop are sent, and whether that is all. */
+  phone: { sent: number; complete: boolean };
+  laptop: { sent: number; complete: boolean };
+}
+
+function sentOf(keys: readonly string[], state: FileState): Present['phone'] {
+  const bytes = keys.map(state);
+  return {
+    sent: bytes.reduce<number>((sum, one) => sum + (typeof one === 'number' ? one : 0), 0),
+    complete: bytes.every((one) => typeof one === 'number'),
+  };
+}
+
+/** @param repeats another photo of the set has the same alt text */
+export function presentOf(standing: Standing, state: FileState, repeats: boolean): Present {
+  const states = standing.keys.map(state);
+  const made = states.filter((one) => typeof one === 'number').length;
+  const failed = states.filter((one) => one === 'failed').length;
+  const over = standing.phone.some(({ key, budget }) => {
+    const bytes = state(key);
+    return typeof bytes === 'number' && bytes > budget;
+  });
+  const filters = new Set(standing.filters);
+  const open = new Set(standing.open);
+  if (over) filters.add('budget');
+  if (over || made < states.length) {
+    open.add('weigh');
+    filters.delete('ready');
+  }
+  if (repeats && standing.heard !== '') {
+    open.add('describe');
+    filters.add('words');
+    filters.delete('ready');
+  }
+  return {
+    filters,
+    open,
+    made,
+    failed,
+    phone: sentOf(
+      standing.phone.map(({ key }) => key),
+      state,
+    ),
+    laptop: sentOf(standing.laptop, state),
+  };
+}

@@ -1,0 +1,41 @@
+// What is wrong with a place that somebody sends.
+import type { Slot } from '../contract/index.ts';
+import { ratioOf } from '../geometry/geometry.ts';
+
+export const LONGEST_SLOT_ID = 40;
+const MOST_PIECES = 40;
+const MOST_SHAPES = 10;
+
+export const isSlotId = (text: string): boolean =>
+  text.length <= LONGEST_SLOT_ID && /^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(text);
+
+function ruleProblem({ rule }: Slot): string | null {
+  if (rule.length === 0 || rule.length > MOST_PIECES) return `A width rule has 1 to ${MOST_PIECES} pieces.`;
+  const ascending = rule.every((piece, i) => (i === 0 ? piece.from === 0 : piece.from > rule[i - 1]!.from));
+  if (!ascending) return 'The pieces of a width rule start at 0 and go up.';
+  return rule.every(({ vw, px }) => Number.isFinite(vw) && Number.isFinite(px))
+    ? null
+    : 'A width rule is made of numbers.';
+}
+
+function shapesProblem({ shapes }: Slot): string | null {
+  if (shapes.length === 0 || shapes.length > MOST_SHAPES) return `A place has 1 to ${MOST_SHAPES} shapes.`;
+  const falling = shapes.every((part, i) => part.to === (i === 0 ? null : shapes[i - 1]!.from));
+  if (!falling || shapes.at(-1)!.from !== 0)
+    return 'The shapes of a place cover every viewport once, the largest first.';
+  if (new Set(shapes.map(({ shape }) => shape)).size !== shapes.length) return 'A shape is named twice.';
+  try {
+    for (const { shape } of shapes) ratioOf(shape, { width: 1, height: 1 });
+  } catch (error) {
+    return (error as Error).message;
+  }
+  return null;
+}
+
+/** What is wrong with a place, as a sentence, or null. */
+export function slotProblem(slot: Slot): string | null {
+  if (!isSlotId(slot.id)) return 'A place’s short name has small letters, digits and hyphens.';
+  if (slot.name.trim() === '') return 'A place needs a name.';
+  if (!(slot.budget > 0)) return 'A budget is a number of bytes.';
+  return ruleProblem(slot) ?? shapesProblem(slot);
+}

@@ -1,0 +1,134 @@
+// The ledgers of all sets: made when a set is first asked for or a site changes, and kept in step photo by photo.
+import { standingOf, type FileState, type Photo, type Standing } from '@dusky-otter/core';
+import { SetModel } from '../database/models.ts';
+import { photosInParts, loadPhotos } from '../sets/photos.ts';
+import { findSet, openSlotsOf, publishedNames } from '../sets/sets.ts';
+import type { SiteBook } from '../sites/site-book.ts';
+import { SetLedger, type Stir } from './set-ledger.ts';
+
+/** Photos whose standing is found before others get their turn. */
+const BREATH = 40;
+
+/** Photos that are read at once. */
+const PART = 400;
+
+const breathe = () => new Promise<void>((done) => setImmediate(done));
+
+/** What was changed of a set's photos: by id with the version they have now, and others that say something else now. */
+export interface Changed {
+  versions: Map<number, number>;
+  near: Set<number>;
+  listed: boolean;
+}
+
+export class Ledgers {
+  private readonly known = new Map<number, Promise<SetLedger>>();
+  private readonly ready = new Map<number, SetLedger>();
+  /** Changes of one set follow each other. */
+  private readonly turns = new Map<number, Promise<unknown>>();
+
+  constructor(
+    private readonly sites: SiteBook,
+    private readonly state: FileState,
+  ) {}
+
+  /** @throws ProblemError no-such-set; whatever makes the set unreadable */
+  get(setId: number): Promise<SetLedger> {
+    const before = this.known.get(setId);
+    if (before) return before;
+    const made = this.inTurn(setId, () => this.make(setId));
+    this.known.set(setId, made);
+    made.catch(() => {
+      if (this.known.get(setId) === made) this.known.delete(setId);
+    });
+    return made;
+  }
+
+  /** Ledgers that are made. */
+  get all(): ReadonlyMap<number, SetLedger> {
+    return this.ready;
+  }
+
+  /** Makes a set's ledger anew: its places, or its site, are others now. The one there is serves until then. */
+  async renew(setId: number): Promise<SetLedger> {
+    const made = this.inTurn(setId, () => this.make(setId));
+    const ledger = await made;
+    this.known.set(setId, made);
+    return ledger;
+  }
+
+  forget(setId: number): void {
+    this.known.delete(setId);
+    this.ready.delete(setId);
+  }
+
+  private async make(setId: number): Promise<SetLedger> {
+    const set = await findSet(setId);
+    const site = await this.sites.get(set.siteId);
+    const slots = await openSlotsOf(setId);
+    const ledger = new SetLedger(this.state, await publishedNames(setId));
+    for await (const part of photosInParts(setId, site.languages[0]!)) {
+      for (const [at, photo] of part.entries()) {
+        if (at % BREATH === BREATH - 1) await breathe();
+        ledger.put(standingOf(photo, slots, site));
+      }
+    }
+    // Files may have been made since their photo was counted: from here on nothing comes in between.
+    for (const { id } of ledger.all) ledger.again(id);
+    this.ready.set(setId, ledger);
+    return ledger;
+  }
+
+  /** Photos of a set were changed, came or left: what they are is read anew. */
+  async update(setId: number, photoIds: readonly number[]): Promise<Changed> {
+    const ledger = await this.get(setId);
+    return this.inTurn(setId, async () => {
+      const set = await findSet(setId);
+      const site = await this.sites.get(set.siteId);
+      const slots = await openSlotsOf(setId);
+      const changed: Changed = { versions: new Map(), near: new Set(), listed: false };
+      for (let at = 0; at < photoIds.length; at += PART) {
+        const asked = photoIds.slice(at, at + PART);
+        const photos = await loadPhotos(setId, site.languages[0]!, asked);
+        await this.take(ledger, asked, photos, (photo) => standingOf(photo, slots, site), changed);
+      }
+      for (const id of changed.versions.keys()) changed.near.delete(id);
+      return changed;
+    });
+  }
+
+  private async take(
+    ledger: SetLedger,
+    asked: readonly number[],
+    photos: readonly Photo[],
+    standing: (photo: Photo) => Standing,
+    changed: Changed,
+  ): Promise<void> {
+    const present = new Set(photos.map(({ id }) => id));
+    const stirred = ({ near, listed }: Stir) => {
+      for (const id of near) changed.near.add(id);
+      changed.listed ||= listed;
+    };
+    for (const [at, photo] of photos.entries()) {
+      if (at % BREATH === BREATH - 1) await breathe();
+      changed.versions.set(photo.id, photo.version);
+      stirred(ledger.put(standing(photo)));
+    }
+    for (const id of asked) if (!present.has(id)) stirred(ledger.remove(id));
+  }
+
+  private inTurn<T>(setId: number, body: () => Promise<T>): Promise<T> {
+    const result = (this.turns.get(setId) ?? Promise.resolve()).then(body);
+    const settled = result.catch(() => undefined);
+    this.turns.set(setId, settled);
+    return result;
+  }
+}
+
+/** Ids of all sets. */
+export const allSets = async (): Promise<number[]> =>
+  (await SetModel.findAll({ attributes: ['id'], order: [['id', 'ASC']] })).map(({ id }) => id);
+
+/** Ids of the sets of a site. */
+export const setsOfSite = async (siteId: number): Promise<number[]> =>
+  (await SetModel.findAll({ where: { siteId }, attributes: ['id'] })).map(({ id }) => id);

@@ -1,0 +1,303 @@
+// What commands must look like, one class each: a command that is missing here is refused.
+import 'reflect-metadata';
+import {
+  LONGEST_LINK,
+  LONGEST_POSITION,
+  LONGEST_SLOT_ID,
+  LONGEST_TEXT,
+  TARGET_NAMES,
+  type Command,
+  type DeviceClass,
+  type FocalPoint,
+  type Frame,
+  type Language,
+  type Placement,
+  type Policy,
+  type QualityDecision,
+  type Rect,
+  type Role,
+  type SetDecisions,
+  type ShapeId,
+  type SiteDecisions,
+  type Slot,
+  type SlotId,
+  type SlotShape,
+  type TargetName,
+  type WidthPiece,
+  type Words,
+} from '@dusky-otter/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateBy,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'complex'];
+
+/** What ids of the database can be. */
+export const LARGEST_ID = 4_294_967_295;
+const MOST_SLOTS = 50;
+const MOST_CROPS = 50;
+const SHAPE = /^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/;
+const LANGUAGE = /^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8}){0,3}$/;
+const SLOT_ID = /^[a-z][a-z0-9-]{0,39}$/;
+
+/** May be left out. Unlike IsOptional it does not let null pass for "left out". */
+export const IfGiven = () => ValidateIf((_, value: unknown) => value !== undefined);
+
+class FocalDto implements FocalPoint {
+  @IsNumber() @Min(0) @Max(1) x!: number;
+  @IsNumber() @Min(0) @Max(1) y!: number;
+  @IsBoolean() confirmed!: boolean;
+}
+
+class RectDto implements Rect {
+  @IsInt() @Min(0) x!: number;
+  @IsInt() @Min(0) y!: number;
+  @IsInt() @Min(1) width!: number;
+  @IsInt() @Min(1) height!: number;
+}
+
+class WordsDto implements Partial<Words> {
+  @ValidateIf((_, value) => value !== undefined && value !== null) @IsIn(ROLES) role?: Role | null;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) alt?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) caption?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) title?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) credit?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) longDescription?: string;
+}
+
+class FocalCommandDto {
+  @Equals('focal') kind!: 'focal';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @IsObject() @ValidateNested() @Type(() => FocalDto) focal!: FocalDto;
+}
+
+class CropCommandDto {
+  @Equals('crop') kind!: 'crop';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @Matches(SHAPE) shape!: ShapeId;
+  @ValidateIf((o: CropCommandDto) => o.crop !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => RectDto)
+  crop!: RectDto | null;
+}
+
+/** An object of rectangles under shapes; each is checked against the picture where it is carried out. */
+const AreCrops = () =>
+  ValidateBy({
+    name: 'areCrops',
+    validator: {
+      validate: (value: unknown) =>
+        typeof value === 'object' &&
+        value !== null &&
+        !Array.isArray(value) &&
+        Object.keys(value).length <= MOST_CROPS &&
+        Object.entries(value).every(([shape, crop]) => SHAPE.test(shape) && isRect(crop)),
+      defaultMessage: () => 'crops must name a rectangle for each shape',
+    },
+  });
+
+function isRect(value: unknown): boolean {
+  if (typeof value !== 'object' || value === null) return false;
+  const { x, y, width, height, ...others } = value as Record<string, unknown>;
+  const whole = [x, y, width, height].every((n) => Number.isSafeInteger(n) && Number(n) >= 0);
+  return whole && Object.keys(others).length === 0;
+}
+
+class FrameDto implements Frame {
+  @IsBoolean() mirrored!: boolean;
+  @IsIn([0, 1, 2, 3]) turns!: Frame['turns'];
+  @IsNumber() angle!: number;
+  @IsObject() @ValidateNested() @Type(() => FocalDto) focal!: FocalDto;
+  @AreCrops() crops!: Frame['crops'];
+}
+
+class FrameCommandDto {
+  @Equals('frame') kind!: 'frame';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @IsObject() @ValidateNested() @Type(() => FrameDto) frame!: FrameDto;
+}
+
+class WordsCommandDto {
+  @Equals('words') kind!: 'words';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @Matches(LANGUAGE) language!: Language;
+  @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
+}
+
+class QualityDto implements QualityDecision {
+  @IfGiven() @IsIn(TARGET_NAMES) target?: TargetName;
+  @IfGiven() @IsIn(['avif', 'webp']) format?: 'avif' | 'webp';
+  @IfGiven() @IsBoolean() still?: boolean;
+  @IfGiven() @IsInt() @Min(1) @Max(100) pinned?: number;
+}
+
+class QualityCommandDto {
+  @Equals('quality') kind!: 'quality';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @Matches(SLOT_ID) slot!: SlotId;
+  @ValidateIf((o: QualityCommandDto) => o.decision !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => QualityDto)
+  decision!: QualityDto | null;
+}
+
+class PlacementDto implements Placement {
+  @Matches(SLOT_ID) slot!: SlotId;
+  @IsString() @MaxLength(LONGEST_LINK) link!: string;
+  @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
+  @AreCrops() crops!: Frame['crops'];
+}
+
+class PlacementsCommandDto {
+  @Equals('placements') kind!: 'placements';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @ValidateIf((o: PlacementsCommandDto) => o.placements !== null)
+  @IsArray()
+  @ArrayMaxSize(MOST_SLOTS)
+  @ValidateNested({ each: true })
+  @Type(() => PlacementDto)
+  placements!: PlacementDto[] | null;
+}
+
+class PositionCommandDto {
+  @Equals('position') kind!: 'position';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @IsString() @MaxLength(LONGEST_POSITION) position!: string;
+}
+
+class BinCommandDto {
+  @Equals('bin') kind!: 'bin';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @IsBoolean() binned!: boolean;
+}
+
+class PolicyDto implements Policy {
+  @IsIn(['avif', 'webp']) modern!: Policy['modern'];
+  @IsIn(TARGET_NAMES) target!: TargetName;
+}
+
+export class SetChangeDto implements Partial<SetDecisions> {
+  @IfGiven() @IsString() @MaxLength(200) name?: string;
+  @IfGiven()
+  @IsArray()
+  @ArrayMaxSize(MOST_SLOTS)
+  @Matches(SLOT_ID, { each: true })
+  slots?: SlotId[];
+  @IfGiven() @IsBoolean() arranged?: boolean;
+  @IfGiven() @IsBoolean() rehearsed?: boolean;
+  @IfGiven() @IsBoolean() away?: boolean;
+}
+
+class SetCommandDto {
+  @Equals('set') kind!: 'set';
+  @IsObject() @ValidateNested() @Type(() => SetChangeDto) change!: SetChangeDto;
+}
+
+class DeviceDto implements DeviceClass {
+  @IsString() @MaxLength(100) name!: string;
+  @IsNumber() @Min(100) @Max(10_000) viewport!: number;
+  @IsNumber() @Min(0.5) @Max(5) density!: number;
+  @IsNumber() @Min(0) @Max(1) share!: number;
+}
+
+class SiteChangeDto implements Partial<SiteDecisions> {
+  @IfGiven() @IsString() @MaxLength(200) name?: string;
+  @IfGiven() @IsString() @MaxLength(500) address?: string;
+  @IfGiven() @IsBoolean() away?: boolean;
+  @IfGiven() @IsObject() @ValidateNested() @Type(() => PolicyDto) policy?: PolicyDto;
+  @IfGiven() @IsArray() @ArrayMaxSize(40) @Matches(LANGUAGE, { each: true }) languages?: Language[];
+  @IfGiven()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => DeviceDto)
+  devices?: DeviceDto[];
+}
+
+class SiteCommandDto {
+  @Equals('site') kind!: 'site';
+  @IsObject() @ValidateNested() @Type(() => SiteChangeDto) change!: SiteChangeDto;
+}
+
+class PieceDto implements WidthPiece {
+  @IsNumber() @Min(0) @Max(100_000) from!: number;
+  @IsNumber() @Min(-10) @Max(10) vw!: number;
+  @IsNumber() @Min(-100_000) @Max(100_000) px!: number;
+}
+
+class ShapePartDto implements SlotShape {
+  @Matches(SHAPE) shape!: ShapeId;
+  @IsNumber() @Min(0) @Max(100_000) from!: number;
+  @ValidateIf((o: ShapePartDto) => o.to !== null) @IsNumber() @Min(0) @Max(100_000) to!: number | null;
+}
+
+class BoxDto {
+  @IsNumber() @Min(1) @Max(20_000) width!: number;
+  @IsNumber() @Min(1) @Max(20_000) height!: number;
+}
+
+class SlotDto implements Slot {
+  @Matches(SLOT_ID) @MaxLength(LONGEST_SLOT_ID) id!: SlotId;
+  @IsString() @MaxLength(100) name!: string;
+  @IsString() @MaxLength(200) hint!: string;
+  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => PieceDto) rule!: PieceDto[];
+  @IsArray()
+  @ArrayMaxSize(10)
+  @ValidateNested({ each: true })
+  @Type(() => ShapePartDto)
+  shapes!: ShapePartDto[];
+  @IsInt() @Min(1) @Max(100_000_000) budget!: number;
+  @IsIn(['first', 'lazy']) loading!: Slot['loading'];
+  @ValidateIf((o: SlotDto) => o.fit !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => BoxDto)
+  fit!: BoxDto | null;
+}
+
+class SlotCommandDto {
+  @Equals('slot') kind!: 'slot';
+  @Matches(SLOT_ID) slot!: SlotId;
+  @ValidateIf((o: SlotCommandDto) => o.value !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => SlotDto)
+  value!: SlotDto | null;
+}
+
+/** By kind. */
+export const COMMANDS = {
+  focal: FocalCommandDto,
+  crop: CropCommandDto,
+  frame: FrameCommandDto,
+  words: WordsCommandDto,
+  quality: QualityCommandDto,
+  placements: PlacementsCommandDto,
+  position: PositionCommandDto,
+  bin: BinCommandDto,
+  set: SetCommandDto,
+  site: SiteCommandDto,
+  slot: SlotCommandDto,
+} satisfies Record<Command['kind'], unknown>;
+
+export class AnyCommandDto {
+  @IsIn(Object.keys(COMMANDS)) kind!: string;
+}

@@ -1,0 +1,112 @@
+// Reads sets: what is decided on them, their refused files, the names that went out, and how far a window's undo reaches.
+import type { EditDepth, PhotoSet, Refusal } from '@dusky-otter/core';
+import { Op, type Transaction, type WhereOptions } from 'sequelize';
+import {
+  ArrangementModel,
+  EditModel,
+  PublishedNameModel,
+  RefusalModel,
+  SetModel,
+} from '../database/models.ts';
+import { isDatabaseAway, ProblemError } from '../problems.ts';
+
+type InTransaction = { transaction?: Transaction };
+
+/** What `body` reads of a set. @throws ProblemError set-unreadable where what is stored makes no sense */
+export async function readSet<T>(body: () => Promise<T>): Promise<T> {
+  try {
+    return await body();
+  } catch (error) {
+    if (error instanceof ProblemError || isDatabaseAway(error)) throw error;
+    throw new ProblemError('set-unreadable', undefined, {}, error);
+  }
+}
+
+/** @throws ProblemError no-such-set */
+export async function findSet(
+  setId: number,
+  options: InTransaction & { lock?: boolean } = {},
+): Promise<SetModel> {
+  const set = await SetModel.findByPk(setId, options);
+  if (!set) throw new ProblemError('no-such-set');
+  return set;
+}
+
+/** Places of a set's open lists. */
+export async function openSlotsOf(setId: number, options: InTransaction = {}): Promise<string[]> {
+  const lists = await ArrangementModel.findAll({
+    where: { setId, kind: 'list', open: true },
+    order: [['id', 'ASC']],
+    ...options,
+  });
+  return lists.map(({ options: { slot } }) => slot);
+}
+
+export async function photoSetOf(set: SetModel, options: InTransaction = {}): Promise<PhotoSet> {
+  const { id, siteId, name, arranged, rehearsed, handedOver, away, version } = set;
+  const slots = await openSlotsOf(id, options);
+  return { id, siteId, name, slots, arranged, rehearsed, handedOver, away, version };
+}
+
+/** Speaking names of a set that have gone out, each with its photo. */
+export async function publishedNames(setId: number): Promise<Record<string, number>> {
+  const found = await PublishedNameModel.findAll({ where: { setId } });
+  return Object.fromEntries(found.map(({ name, photoId }) => [name, photoId]));
+}
+
+/** Notes names that go out now. One that is somebody's already stays theirs. */
+export async function publishNames(setId: number, names: ReadonlyMap<number, string>): Promise<void> {
+  await PublishedNameModel.bulkCreate(
+    [...names].map(([photoId, name]) => ({ setId, name, photoId })),
+    { ignoreDuplicates: true },
+  );
+}
+
+export async function refusalsOf(setId: number): Promise<Refusal[]> {
+  const found = await RefusalModel.findAll({ where: { setId }, order: [['id', 'ASC']] });
+  return found.map(({ id, fileName, bytes, code, sentence }) => ({ id, fileName, bytes, code, sentence }));
+}
+
+/** A window, and the newest edit that there was when it opened the set: what is older is everybody's to take back. */
+export interface Looking {
+  window: string;
+  since: number;
+}
+
+/** Edits that a window may take back: its own, and those from before it came. */
+export const undoable = (setId: number, { window, since }: Looking): WhereOptions => ({
+  setId,
+  undone: false,
+  [Op.or]: [{ window }, { id: { [Op.lte]: since } }],
+});
+
+/** Edits that a window took back and may do again. */
+export const redoable = (setId: number, { window }: Looking): WhereOptions => ({
+  setId,
+  undone: true,
+  // What was taken back before windows had names is everybody's to do again.
+  undoneWindow: [window, ''],
+});
+
+/** Id of the newest edit of a set, 0 where there is none. */
+export const newestEdit = async (setId: number): Promise<number> =>
+  (await EditModel.max<number | null, EditModel>('id', { where: { setId } })) ?? 0;
+
+/** How far a window's undo and redo reach, and when the set was last saved. */
+export async function depthOf(setId: number, looking: Looking): Promise<EditDepth> {
+  const [back, again] = [undoable(setId, looking), redoable(setId, looking)];
+  const [undo, redo, newest, next, saved] = await Promise.all([
+    EditModel.count({ where: back }),
+    EditModel.count({ where: again }),
+    EditModel.findOne({ where: back, order: [['id', 'DESC']], attributes: ['label'] }),
+    EditModel.findOne({ where: again, order: [['id', 'ASC']], attributes: ['label'] }),
+    EditModel.max<Date | null, EditModel>('updatedAt', { where: { setId } }),
+  ]);
+  return {
+    undo,
+    redo,
+    undoLabel: newest?.label ?? null,
+    redoLabel: next?.label ?? null,
+    savedAt: saved ? new Date(saved).toISOString() : null,
+  };
+}

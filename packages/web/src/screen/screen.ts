@@ -1,0 +1,51 @@
+// What belongs to the screen alone: filter, selection, cursor, the sheet that lies open, and a line to say.
+import type { Filter } from '@dusky-otter/core';
+import { create } from 'zustand';
+
+export interface Notice {
+  text: string;
+  tone: 'plain' | 'bad';
+}
+
+export type SheetName = 'places' | 'download' | 'bin' | 'keys';
+
+export interface Screen {
+  filter: Filter;
+  selected: ReadonlySet<number>;
+  cursor: number | null;
+  anchor: number | null;
+  /** The sheet that lies over the table, if any. */
+  sheet: SheetName | null;
+  notice: Notice | null;
+}
+
+const EMPTY: Screen = {
+  filter: 'all',
+  selected: new Set(),
+  cursor: null,
+  anchor: null,
+  sheet: null,
+  notice: null,
+};
+
+export const useScreen = create<Screen>(() => EMPTY);
+
+/** Another set is opened: nothing of it is selected yet. A line that is being said is said to its end. */
+export const clearScreen = (): void => useScreen.setState(({ notice }) => ({ ...EMPTY, notice }));
+
+export const openSheet = (sheet: SheetName | null): void => useScreen.setState({ sheet });
+
+export const notify = (text: string, tone: Notice['tone'] = 'plain'): void =>
+  useScreen.setState({ notice: { text, tone } });
+
+/** Photos that left the table are selected no more. */
+export function letGo(ids: Iterable<number>): void {
+  useScreen.setState(({ selected, cursor }) => {
+    const left = new Set(selected);
+    for (const id of ids) left.delete(id);
+    return {
+      selected: left,
+      cursor: cursor !== null && !left.has(cursor) && selected.has(cursor) ? null : cursor,
+    };
+  });
+}
