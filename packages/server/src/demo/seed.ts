@@ -6,7 +6,7 @@ import { basename, join } from 'node:path';
 import { placementsFor, type Command, type SlotId, type Words } from '@dusky-otter/core';
 import type { Parts } from '../parts.ts';
 import { EditModel, PhotoModel, SetModel, SiteModel } from '../database/models.ts';
-import { listFor } from '../sets/photos.ts';
+import { makeSet } from '../sets/photos.ts';
 import { makeSite } from '../sites/site-book.ts';
 
 interface DemoPhoto {
@@ -31,15 +31,8 @@ const half = () => SetModel.findOne({ where: { version: UNPACKING } });
 
 async function newDemoSet({ sequelize }: Parts, scenario: Scenario): Promise<SetModel> {
   const site = await makeSite(scenario.site);
-  return sequelize.transaction(async (t) => {
-    const set = await SetModel.create(
-      { siteId: site.id, name: scenario.set, arranged: true, version: UNPACKING },
-      { transaction: t },
-    );
-    for (const slot of scenario.slots)
-      await (await listFor(set, slot, t)).update({ open: true }, { transaction: t });
-    return set;
-  });
+  const values = { siteId: site.id, name: scenario.set, arranged: true, version: UNPACKING };
+  return makeSet(sequelize, values, scenario.slots);
 }
 
 function decisionsOf(photo: number, demo: DemoPhoto): Command[] {

@@ -1,6 +1,6 @@
 // What follows from a change: ledgers are brought up to date, files are looked at again, and everybody is told who
 // looks at what was changed, in whichever set.
-import type { SentPhoto, SetEvent } from '@dusky-otter/core';
+import type { SentPhoto } from '@dusky-otter/core';
 import type { EventHub } from '../events/hub.ts';
 import { setsOfSite, type Ledgers } from '../ledger/ledgers.ts';
 import type { Preparer } from '../prepare/prepare.ts';
@@ -43,7 +43,7 @@ export class Aftermath {
     this.sites.forget(siteId);
     const site = await this.sites.get(siteId);
     for (const id of await setsOfSite(siteId)) {
-      this.tell(id, { type: 'site', site });
+      this.hub.tell(id, { type: 'site', site });
       this.renew(id);
     }
   }
@@ -71,16 +71,12 @@ export class Aftermath {
 
   /** What is decided on a set, and when it was saved. */
   async set(setId: number): Promise<void> {
-    this.tell(setId, { type: 'set', set: await photoSetOf(await findSet(setId)) });
-    this.tell(setId, { type: 'saved', at: new Date().toISOString() });
+    this.hub.tell(setId, { type: 'set', set: await photoSetOf(await findSet(setId)) });
+    this.hub.tell(setId, { type: 'saved', at: new Date().toISOString() });
   }
 
   /** All photos of a set are looked at anew, beside everything else. */
   private renew(setId: number): void {
     void this.preparer.reconcileSoon(setId).then(() => this.told.photos(setId, { listed: true }));
-  }
-
-  private tell(setId: number, event: SetEvent): void {
-    this.hub.tell(setId, event);
   }
 }

@@ -27,7 +27,6 @@ import { mergeTyping } from './typing.ts';
 /** What an edit changed. */
 export interface Outcome {
   photoIds: number[];
-  set: boolean;
   site: boolean;
   /** Which lists of the set are open. */
   slots: boolean;
@@ -177,7 +176,6 @@ export class Edits {
   private outcomeOf(commands: readonly Command[]): Outcome {
     return {
       photoIds: photoIdsOf(commands),
-      set: commands.some(({ kind }) => kind === 'set'),
       site: commands.some(isSiteCommand),
       slots: commands.some((command) => command.kind === 'set' && 'slots' in command.change),
     };

@@ -60,10 +60,6 @@ export class SetLedger {
     private published: Readonly<Record<string, number>>,
   ) {}
 
-  get size(): number {
-    return this.entries.size;
-  }
-
   get counts(): SetCounts {
     const { phone, laptop } = this.sums;
     return {

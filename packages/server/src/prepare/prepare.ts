@@ -107,11 +107,6 @@ export class Preparer {
     this.pump();
   }
 
-  forget(setId: number): void {
-    this.queues.forget(setId);
-    this.unread.delete(setId);
-  }
-
   /** Ledgers that know a file as wanted. */
   private wanting(hash: string, key: string): [number, SetLedger][] {
     return [...this.shop.ledgers.all].filter(([, ledger]) => ledger.wants(hash, key));

@@ -16,10 +16,6 @@ export class Queues {
     return queue;
   }
 
-  forget(setId: number): void {
-    this.bySet.delete(setId);
-  }
-
   /**
    * The next photo that wants a file. Photos that want none leave their queue.
    * @param rank of a set: the highest goes first; null where nothing is to be made

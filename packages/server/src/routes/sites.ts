@@ -3,11 +3,11 @@
 import { randomUUID } from 'node:crypto';
 import { CommandError, FIRST_SLOTS, type SentEdit, type SiteCommand } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
-import { SetModel, SiteModel } from '../database/models.ts';
+import { SiteModel } from '../database/models.ts';
 import { demoOnRequest } from '../demo/seed.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { listFor } from '../sets/photos.ts';
+import { makeSet } from '../sets/photos.ts';
 import { findSet, photoSetOf } from '../sets/sets.ts';
 import { makeSite } from '../sites/site-book.ts';
 import { checked, idFrom, NewSetDto, PutAwayDto, SetChangeDto, SiteDto } from './dto.ts';
@@ -64,15 +64,9 @@ export const siteRoutes =
     app.post('/sites/:id/sets', async (request: ById, reply) => {
       const { name } = checked(NewSetDto, request.body);
       const site = await parts.sites.get(siteIdOf(request));
-      const set = await parts.sequelize.transaction(async (t) => {
-        const made = await SetModel.create(
-          { siteId: site.id, name: name.trim(), version: 1, workedAt: new Date() },
-          { transaction: t },
-        );
-        for (const slot of site.slots.filter(({ id }) => FIRST_SLOTS.includes(id)))
-          await (await listFor(made, slot.id, t)).update({ open: true }, { transaction: t });
-        return made;
-      });
+      const first = site.slots.map(({ id }) => id).filter((id) => FIRST_SLOTS.includes(id));
+      const values = { siteId: site.id, name: name.trim(), version: 1, workedAt: new Date() };
+      const set = await makeSet(parts.sequelize, values, first);
       return reply.code(201).send({ id: set.id });
     });
 

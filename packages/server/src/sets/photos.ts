@@ -1,6 +1,6 @@
 // Reads and writes photos of a set: decisions of the photo, of the photo in the set, and its words in one language.
 import type { Language, Photo, PhotoDecisions, Placement, Words } from '@dusky-otter/core';
-import { Op, type Transaction } from 'sequelize';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
 import {
   ArrangementModel,
   MembershipModel,
@@ -8,7 +8,7 @@ import {
   PhotoModel,
   PhotoWordsModel,
   PlacementModel,
-  type SetModel,
+  SetModel,
 } from '../database/models.ts';
 
 export type Reading = { transaction?: Transaction; lock?: boolean };
@@ -146,6 +146,19 @@ export async function listFor(
     { transaction: t },
   );
 }
+
+/** Makes a set whose lists for these places are open: both or neither. */
+export const makeSet = (
+  sequelize: Sequelize,
+  values: { siteId: number; name: string; version: number; arranged?: boolean; workedAt?: Date },
+  slots: readonly string[],
+): Promise<SetModel> =>
+  sequelize.transaction(async (transaction) => {
+    const set = await SetModel.create(values, { transaction });
+    for (const slot of slots)
+      await (await listFor(set, slot, transaction)).update({ open: true }, { transaction });
+    return set;
+  });
 
 async function writeSpots(
   set: SetModel,

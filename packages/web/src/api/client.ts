@@ -27,6 +27,10 @@ export class ApiError extends Error {
   }
 }
 
+/** What can be said of whatever was thrown. */
+export const sentenceOf = (error: unknown): string =>
+  error instanceof Error ? error.message : String(error);
+
 const unreachable: Problem = {
   type: 'about:blank#unreachable',
   title: 'The server does not answer.',

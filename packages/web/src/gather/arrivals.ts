@@ -1,7 +1,7 @@
 // Files on their way in: three at a time, each with its own progress and its own result.
 import type { TakeInResult } from '@dusky-otter/core';
 import { create } from 'zustand';
-import { api, sendFile } from '../api/client.ts';
+import { api, sendFile, sentenceOf } from '../api/client.ts';
 
 export interface Arrival {
   id: number;
@@ -65,7 +65,7 @@ async function send({ id, setId, file }: (typeof waiting)[number]): Promise<void
     settle(id, await sendFile(setId, file, (sent) => update(id, { sent }), controller.signal));
   } catch (error) {
     if (controller.signal.aborted) drop(id);
-    else update(id, { state: 'failed', sentence: error instanceof Error ? error.message : String(error) });
+    else update(id, { state: 'failed', sentence: sentenceOf(error) });
   } finally {
     controllers.delete(id);
     running -= 1;

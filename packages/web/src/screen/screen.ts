@@ -1,6 +1,7 @@
 // What belongs to the screen alone: filter, selection, cursor, the sheet that lies open, and a line to say.
 import type { Filter } from '@dusky-otter/core';
 import { create } from 'zustand';
+import { sentenceOf } from '../api/client.ts';
 
 export interface Notice {
   text: string;
@@ -37,6 +38,9 @@ export const openSheet = (sheet: SheetName | null): void => useScreen.setState({
 
 export const notify = (text: string, tone: Notice['tone'] = 'plain'): void =>
   useScreen.setState({ notice: { text, tone } });
+
+/** Says why something failed; it stays until it is put away. */
+export const notifyFailure = (error: unknown): void => notify(sentenceOf(error), 'bad');
 
 /** Photos that left the table are selected no more. */
 export function letGo(ids: Iterable<number>): void {

@@ -1,7 +1,7 @@
 // Selecting rows: a click selects one, Ctrl adds or takes away, Shift reaches from the anchor. Nothing here opens.
 // What is selected may lie beyond what is read: then the ids under the filter are asked for.
 import { idsUnder } from '../server/state.ts';
-import { notify, useScreen } from './screen.ts';
+import { notifyFailure, useScreen } from './screen.ts';
 
 const { getState: get, setState: put } = useScreen;
 
@@ -32,13 +32,10 @@ async function reach(id: number, shown: readonly number[], toggle: boolean): Pro
   }));
 }
 
-const failed = (error: unknown): void =>
-  notify(error instanceof Error ? error.message : String(error), 'bad');
-
 /** Selects as everywhere; `shown` are ids of the table in their order, as far as they are read. */
 export function select(id: number, shown: readonly number[], { shift, toggle }: Modifiers): void {
   if (shift) {
-    reach(id, shown, toggle).catch(failed);
+    reach(id, shown, toggle).catch(notifyFailure);
   } else if (toggle) {
     const next = new Set(get().selected);
     if (!next.delete(id)) next.add(id);
@@ -56,7 +53,7 @@ export function moveCursor(to: number, shown: readonly number[], extend: boolean
 
 /** Everything under the filter, whether it is read or not. */
 export function selectAll(): void {
-  idsUnder(get().filter).then(({ ids }) => put({ selected: new Set(ids) }), failed);
+  idsUnder(get().filter).then(({ ids }) => put({ selected: new Set(ids) }), notifyFailure);
 }
 
 export const clearSelection = (): void => put({ selected: new Set() });

@@ -2,7 +2,7 @@
 // reload, and never dropped: what the server refuses is told, what another window was in the way of waits for a choice.
 import type { Mutation, MutationCache, QueryClient } from '@tanstack/react-query';
 import type { EditAnswer, SentEdit } from '@dusky-otter/core';
-import { ApiError } from '../api/client.ts';
+import { ApiError, sentenceOf } from '../api/client.ts';
 
 /** An edit with the set it was made in. */
 export interface QueuedEdit extends SentEdit {
@@ -194,6 +194,6 @@ const internal = (error: unknown): ApiError['problem'] => ({
   type: 'about:blank#internal',
   title: 'Something went wrong here.',
   status: 500,
-  detail: error instanceof Error ? error.message : String(error),
+  detail: sentenceOf(error),
   code: 'internal',
 });

@@ -12,8 +12,8 @@ import {
   type SetHeader,
 } from '@dusky-otter/core';
 import { create } from 'zustand';
-import { api, ApiError, listen, type Looking, type Shown } from '../api/client.ts';
-import { notify } from '../screen/screen.ts';
+import { api, ApiError, listen, sentenceOf, type Looking, type Shown } from '../api/client.ts';
+import { notify, notifyFailure } from '../screen/screen.ts';
 import { keys, PAGE } from './keys.ts';
 import { Live } from './live.ts';
 import { byPhoto } from './overlay.ts';
@@ -73,7 +73,8 @@ const newLive = (setId: number): Live =>
     () => useSending.setState(({ moves }) => ({ moves: moves + 1 })),
   );
 
-const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+/** What takes news of a set into the cache, whether it is open or not. */
+const liveOf = (setId: number): Live => (open?.setId === setId ? open.live : newLive(setId));
 
 const headerOf = (setId: number): SetHeader | undefined => client.getQueryData<SetHeader>(keys.set(setId));
 
@@ -82,8 +83,7 @@ export const lookingAt = (setId: number): Looking => ({ window: window_, since: 
 
 /** Takes what an edit came back with. Another set may be open by now: its cache is by set. */
 function take(setId: number, answer: EditAnswer): void {
-  const live = open?.setId === setId ? open.live : newLive(setId);
-  live.put(answer.photos);
+  liveOf(setId).put(answer.photos);
   client.setQueryData<SetHeader>(
     keys.set(setId),
     (before) =>
@@ -182,8 +182,6 @@ export const idsQuery = (setId: number, shown: Shown) => ({
   queryKey: keys.ids(setId, shown),
   queryFn: () => api.ids(setId, shown),
 });
-
-const liveOf = (setId: number): Live => (open?.setId === setId ? open.live : newLive(setId));
 
 /** Opens a set and listens to it. After a broken connection the server tells what was missed, or to read all anew. */
 export function openSet(setId: number): void {
@@ -288,7 +286,7 @@ async function step(direction: 'undo' | 'redo'): Promise<void> {
     liveOf(setId).listsSoon();
     notify(`${direction === 'undo' ? 'Taken back' : 'Done again'}: ${label ?? 'the last edit'}`);
   } catch (error) {
-    notify(sentenceOf(error), 'bad');
+    notifyFailure(error);
   }
 }
 
@@ -306,7 +304,7 @@ async function forOpenSet(body: (setId: number) => Promise<void>): Promise<void>
   try {
     await body(open.setId);
   } catch (error) {
-    notify(sentenceOf(error), 'bad');
+    notifyFailure(error);
   }
 }
 

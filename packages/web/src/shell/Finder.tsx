@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { api, viewAddress } from '../api/client.ts';
-import { notify, openSheet } from '../screen/screen.ts';
+import { notifyFailure, openSheet } from '../screen/screen.ts';
 import { clearSelection, selectAll } from '../screen/selection.ts';
 import { pausePreparation, redo, undo } from '../server/state.ts';
 import { turnTheme } from './theme.ts';
@@ -89,10 +89,9 @@ export function Finder({ open, onClose: closed, setId, chooseFiles }: Props) {
     action();
   };
   const goToFirst = () => {
-    api.found(setId, typed).then(
-      ([first]) => first && then(() => navigate(`/sets/${setId}/frame/${first.id}`))(),
-      (error: unknown) => notify(error instanceof Error ? error.message : String(error), 'bad'),
-    );
+    api
+      .found(setId, typed)
+      .then(([first]) => first && then(() => navigate(`/sets/${setId}/frame/${first.id}`))(), notifyFailure);
   };
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>

@@ -1,7 +1,7 @@
 // Before there is any site: what this is, in a sentence, and two ways to begin.
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../api/client.ts';
+import { api, sentenceOf } from '../api/client.ts';
 import { NewSite } from './NewSite.tsx';
 
 /** Makes the demo; it is a moment's work, since its photos are taken in like any others. */
@@ -17,7 +17,7 @@ export function DemoButton() {
       const { id } = await api.demo();
       await navigate(`/sets/${id}/gather`);
     } catch (error) {
-      setState({ busy: false, problem: error instanceof Error ? error.message : String(error) });
+      setState({ busy: false, problem: sentenceOf(error) });
     }
   };
   return (

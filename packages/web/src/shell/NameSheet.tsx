@@ -1,5 +1,6 @@
 // A sheet that asks for one name: of a site, or of a set.
 import { useState } from 'react';
+import { sentenceOf } from '../api/client.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 
 interface Props {
@@ -32,7 +33,7 @@ export function NameSheet({
       setProblem(null);
       onClose();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : String(error));
+      setProblem(sentenceOf(error));
     }
   };
   return (

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { gather } from '../gather/arrivals.ts';
-import { clearScreen, notify, openSheet, useScreen } from '../screen/screen.ts';
+import { clearScreen, notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { OpenSetContext, useCounts, useHeader, useOpenSet, useSet, useSite } from '../server/hooks.ts';
 import { closeSet, openSet, redo, undo } from '../server/state.ts';
 import { Finder } from './Finder.tsx';
@@ -84,9 +84,7 @@ function Shell() {
     const files = dropped.filter(({ name }) => !name.startsWith('.') && name !== 'Thumbs.db');
     if (files.length === 0) notify('There was no photo in what was chosen.', 'bad');
     else {
-      gather(setId, files).catch((error: unknown) =>
-        notify(error instanceof Error ? error.message : String(error), 'bad'),
-      );
+      gather(setId, files).catch(notifyFailure);
     }
   };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({

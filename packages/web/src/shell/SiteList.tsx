@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { SetSummary } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
 import { api } from '../api/client.ts';
-import { notify } from '../screen/screen.ts';
+import { notifyFailure } from '../screen/screen.ts';
 import { keys } from '../server/keys.ts';
 import { client } from '../server/state.ts';
 import { DemoButton, FirstRun } from './FirstRun.tsx';
@@ -52,9 +52,7 @@ export function SiteList() {
   }, []);
   const read = () => void client.invalidateQueries({ queryKey: keys.sites });
   const act = (body: () => Promise<unknown>) => {
-    body().then(read, (problem: unknown) =>
-      notify(problem instanceof Error ? problem.message : String(problem), 'bad'),
-    );
+    body().then(read, notifyFailure);
   };
   const here = sites?.filter(({ away }) => !away) ?? [];
   const away = sites?.filter((site) => site.away) ?? [];

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { shownName, type Photo } from '@dusky-otter/core';
 import { api, viewAddress } from '../api/client.ts';
-import { notify, openSheet, useScreen } from '../screen/screen.ts';
+import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { useCounts, useList, useRow, useSetId } from '../server/hooks.ts';
 import { allSaved, edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
@@ -19,7 +19,7 @@ function EmptyBin({ count, setId }: { count: number; setId: number }) {
       await api.emptyBin(setId);
       notify(`${count} ${photos} deleted for good.`);
     } catch (error) {
-      notify(error instanceof Error ? error.message : String(error), 'bad');
+      notifyFailure(error);
     }
     setAsking(false);
   };

@@ -5,7 +5,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useMemo } from 'react';
 import { api } from '../api/client.ts';
 import { DownloadSheet } from '../handover/DownloadSheet.tsx';
-import { notify, openSheet, useScreen } from '../screen/screen.ts';
+import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { rowAt, useCounts, useSetSlots, useSite } from '../server/hooks.ts';
 import { allSaved, client, idsQuery, photoQuery } from '../server/state.ts';
 import { binSelected, saveSlots } from './edits.ts';
@@ -23,7 +23,7 @@ async function copyMarkup(setId: number, ids: readonly number[] | null, slot: Sl
       `Markup of ${count} ${count === 1 ? 'photo' : 'photos'}${where} copied. Its files are in the download.`,
     );
   } catch (error) {
-    notify(error instanceof Error ? error.message : String(error), 'bad');
+    notifyFailure(error);
   }
 }
 
@@ -76,7 +76,7 @@ function PlaceMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
       const photos = await photosOf(setId, ids);
       saveSlots(photos, (photo) => slotsFor(slotsOf(photo, setSlots)));
     } catch (error) {
-      notify(error instanceof Error ? error.message : String(error), 'bad');
+      notifyFailure(error);
     }
   };
   // Chosen for some: chosen for all. Chosen for all: taken away from all. The other places stay as they are.

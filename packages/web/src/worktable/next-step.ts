@@ -1,7 +1,7 @@
 // The next step of each stop, as the main button of the table: the next photo whose work is open there, or the stop's own act.
 import type { Filter, PhotoSet, SetCounts, Stop } from '@dusky-otter/core';
 import { api } from '../api/client.ts';
-import { notify, openSheet, useScreen } from '../screen/screen.ts';
+import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { allSaved, edit } from '../server/state.ts';
 import { placesAreGuessed, type StopId } from '../shell/stops.ts';
 
@@ -36,7 +36,7 @@ async function walk(
     useScreen.setState({ cursor: next.id, anchor: next.id });
     then(next.id, next.index);
   } catch (error) {
-    notify(error instanceof Error ? error.message : String(error), 'bad');
+    notifyFailure(error);
   }
 }
 
