@@ -1,9 +1,6 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
 import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { GripVertical } from 'lucide-react';
-import { memo, type MouseEvent } from 'react';
+import { memo, type CSSProperties, type MouseEvent, type ReactNode, type Ref } from 'react';
 import { stageFor } from '../frame/stage.ts';
 import { useScreen } from '../screen/screen.ts';
 import { select } from '../screen/selection.ts';
@@ -18,13 +15,20 @@ import { PlacesCell } from './PlacesCell.tsx';
 import { WeightCell, WeightsCell } from './WeightCell.tsx';
 import { TextCell, WordsCell } from './WordsCell.tsx';
 
-interface Props {
+export interface RowProps {
   id: number;
   index: number;
   lens: Lens;
-  shown: readonly number[];
+  /** Photos of the table in their order, as they are when they are asked for. */
+  shown: () => readonly number[];
   onOpen: (id: number) => void;
-  sortable: boolean;
+}
+
+/** What a row is moved by, where rows can be moved. */
+export interface Moving {
+  row: Ref<HTMLDivElement>;
+  style: CSSProperties;
+  handle: ReactNode;
 }
 
 const CONTROLS = 'button, textarea, input, select, a, label';
@@ -126,7 +130,7 @@ function SealCell({ row }: { row: PhotoRow }) {
   );
 }
 
-function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: Props) {
+function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: RowProps) {
   switch (column) {
     case 'photo':
       return <PhotoCell row={row} lens={lens} onOpen={onOpen} />;
@@ -151,8 +155,8 @@ function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: Props) {
   }
 }
 
-export const Row = memo(function Row(props: Props) {
-  const { id, index, lens, shown, sortable } = props;
+export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?: Moving }) {
+  const { id, index, lens, shown } = props;
   const row = useRow(id);
   const selected = useScreen((state) => state.selected.has(id));
   const current = useScreen((state) => state.cursor === id);
@@ -162,15 +166,13 @@ export const Row = memo(function Row(props: Props) {
         (a, b) => Number(a !== 'photo' && a !== 'seal') - Number(b !== 'photo' && b !== 'seal'),
       )
     : lens.columns;
-  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
-    useSortable({ id, disabled: !sortable });
   const click = (event: MouseEvent) => {
     if (event.target instanceof Element && event.target.closest(CONTROLS)) return;
-    select(id, shown, { shift: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
+    select(id, shown(), { shift: event.shiftKey, toggle: event.ctrlKey || event.metaKey });
   };
   return (
     <div
-      ref={setNodeRef}
+      ref={moving?.row}
       role="row"
       aria-rowindex={index + 2}
       aria-selected={selected}
@@ -188,10 +190,8 @@ export const Row = memo(function Row(props: Props) {
         gridTemplateColumns: `46px ${lens.widths}`,
         height: lens.rowHeight,
         gridTemplateRows: lens.stacked ? `${STACKED}px minmax(0,1fr)` : undefined,
-        transform: CSS.Translate.toString(transform),
-        transition,
-        zIndex: isDragging ? 5 : undefined,
         position: 'relative',
+        ...moving?.style,
       }}
     >
       <div
@@ -203,21 +203,10 @@ export const Row = memo(function Row(props: Props) {
           className="size-[15px] accent-kelp"
           checked={selected}
           aria-label={`Select ${row?.fileName ?? ''}`}
-          onChange={() => select(id, shown, { shift: false, toggle: true })}
+          onChange={() => select(id, shown(), { shift: false, toggle: true })}
         />
         {String(index + 1).padStart(2, '0')}
-        {sortable && (
-          <button
-            ref={setActivatorNodeRef}
-            {...attributes}
-            {...listeners}
-            role="button"
-            aria-label={`Move ${row?.fileName ?? ''}`}
-            className="cursor-grab text-ink-3"
-          >
-            <GripVertical size={14} aria-hidden="true" />
-          </button>
-        )}
+        {moving?.handle}
       </div>
       {columns.map((column) => (
         <div

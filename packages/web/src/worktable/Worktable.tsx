@@ -1,14 +1,4 @@
 // The worktable: a photo a row, seen through the lens of the stop one is at. Only rows in view are drawn.
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { SlidersHorizontal } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
@@ -25,13 +15,14 @@ import { NotFound } from '../shell/NotFound.tsx';
 import { isStop, stopOf } from '../shell/stops.ts';
 import { ArrivalRows } from './ArrivalRows.tsx';
 import { Bin } from './BinSheet.tsx';
-import { binSelected, moveBetween } from './edits.ts';
+import { binSelected } from './edits.ts';
 import { Empty, Filters } from './Filters.tsx';
 import { Foot } from './Foot.tsx';
 import { HEADINGS, useLens } from './lenses.ts';
 import { nextStep, nextWithoutWords, type Means } from './next-step.ts';
 import { focusSoon } from './reveal.ts';
 import { Row } from './Row.tsx';
+import { SortableRow, SortableRows } from './SortableRows.tsx';
 
 /** Tells the server which rows are on screen: their versions are made first. */
 function useAttention(setId: number, ids: readonly number[]): void {
@@ -72,6 +63,12 @@ export function Worktable() {
   const [range, setRange] = useState({ from: 0, to: 0 });
   const list = useList(filter, range.from, range.to);
   const { ids: shown, total } = list;
+  // Rows ask for it when they are clicked: a list that is read on while one scrolls draws none of them again.
+  const latest = useRef(shown);
+  useEffect(() => {
+    latest.current = shown;
+  }, [shown]);
+  const lately = useCallback(() => latest.current, []);
   const scroller = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer's own hook; nothing here is memoized on it
   const virtual = useVirtualizer({
@@ -142,25 +139,29 @@ export function Worktable() {
     event.preventDefault();
   };
 
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    const [old, now] = [shown.indexOf(Number(active.id)), shown.indexOf(Number(over.id))];
-    const left = shown.filter((id) => id !== Number(active.id));
-    const rowOf = (id: number | undefined) => (id === undefined ? null : rowAt(setId, id));
-    const row = rowOf(Number(active.id));
-    if (row && old >= 0 && now >= 0) moveBetween(row, rowOf(left[now - 1]), rowOf(left[now]));
-  };
-
   if (params.stop !== undefined && !isStop(params.stop))
     return (
       <main className="bg-sheet p-8">
         <NotFound />
       </main>
     );
+  const sortable = stop === 'arrange' && filter === 'all';
+  const rows = (
+    <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+      <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
+        {items.map(({ index, key }) => {
+          const id = list.at(index);
+          if (id === undefined) return <Blank key={key} height={lens.rowHeight} />;
+          const row = { id, index, lens, shown: lately, onOpen: open };
+          return sortable ? (
+            <SortableRow key={id} {...row} name={rowAt(setId, id)?.fileName ?? ''} />
+          ) : (
+            <Row key={id} {...row} />
+          );
+        })}
+      </div>
+    </div>
+  );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet [@media(max-height:560px)]:overflow-auto">
       <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[700px]:flex-wrap max-[700px]:py-2">
@@ -224,34 +225,13 @@ export function Worktable() {
             tabIndex={0}
             aria-label="Photos, arrow keys go through them"
           >
-            <DndContext
-              accessibility={{ container: document.body }}
-              sensors={sensors}
-              collisionDetection={closestCenter}
-              onDragEnd={drop}
-            >
-              <SortableContext items={[...shown]} strategy={verticalListSortingStrategy}>
-                <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-                  <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
-                    {items.map((item) => {
-                      const id = list.at(item.index);
-                      if (id === undefined) return <Blank key={item.key} height={lens.rowHeight} />;
-                      return (
-                        <Row
-                          key={id}
-                          id={id}
-                          index={item.index}
-                          lens={lens}
-                          shown={shown}
-                          onOpen={open}
-                          sortable={stop === 'arrange' && filter === 'all'}
-                        />
-                      );
-                    })}
-                  </div>
-                </div>
-              </SortableContext>
-            </DndContext>
+            {sortable ? (
+              <SortableRows setId={setId} shown={shown}>
+                {rows}
+              </SortableRows>
+            ) : (
+              rows
+            )}
           </div>
         </div>
       )}

@@ -1,0 +1,80 @@
+// Rows that can be moved by a handle, with the pointer or from the keyboard. Tables that can't be sorted are drawn without:
+// each row that listens to a drag is drawn again whenever the table scrolls.
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical } from 'lucide-react';
+import { type ReactNode } from 'react';
+import { rowAt } from '../server/hooks.ts';
+import { moveBetween } from './edits.ts';
+import { Row, type RowProps } from './Row.tsx';
+
+interface Props {
+  setId: number;
+  /** Photos as far as they are read, in order. */
+  shown: readonly number[];
+  children: ReactNode;
+}
+
+export function SortableRows({ setId, shown, children }: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const [old, now] = [shown.indexOf(Number(active.id)), shown.indexOf(Number(over.id))];
+    const left = shown.filter((id) => id !== Number(active.id));
+    const rowOf = (id: number | undefined) => (id === undefined ? null : rowAt(setId, id));
+    const row = rowOf(Number(active.id));
+    if (row && old >= 0 && now >= 0) moveBetween(row, rowOf(left[now - 1]), rowOf(left[now]));
+  };
+  return (
+    <DndContext
+      accessibility={{ container: document.body }}
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={drop}
+    >
+      <SortableContext items={[...shown]} strategy={verticalListSortingStrategy}>
+        {children}
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+export function SortableRow({ name, ...props }: RowProps & { name: string }) {
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
+    useSortable({ id: props.id });
+  const handle = (
+    <button
+      ref={setActivatorNodeRef}
+      {...attributes}
+      {...listeners}
+      role="button"
+      aria-label={`Move ${name}`}
+      className="cursor-grab text-ink-3"
+    >
+      <GripVertical size={14} aria-hidden="true" />
+    </button>
+  );
+  const style = {
+    transform: CSS.Translate.toString(transform),
+    transition,
+    zIndex: isDragging ? 5 : undefined,
+  };
+  return <Row {...props} moving={{ row: setNodeRef, style, handle }} />;
+}
