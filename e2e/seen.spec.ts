@@ -294,9 +294,9 @@ test('the handed-over page is not wider than a window with a scroll bar', async 
       inner: window.innerWidth,
       client: document.documentElement.clientWidth,
       scroll: document.documentElement.scrollWidth,
-      hero: document.querySelector('.photo-hero img')!.getBoundingClientRect().width,
+      hero: document.querySelector('.dusky-in-hero img')!.getBoundingClientRect().width,
       grid: new Set(
-        [...document.querySelectorAll('.photo-grid')].map((figure) =>
+        [...document.querySelectorAll('.dusky-in-grid')].map((figure) =>
           Math.round(figure.getBoundingClientRect().top),
         ),
       ).size,

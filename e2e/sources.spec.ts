@@ -23,7 +23,7 @@ const page = `<!doctype html><meta charset="utf-8"><meta name="viewport" content
 ${ROWS.flatMap((row) =>
   SHIPPED_SLOTS.map(
     (slot) =>
-      `<figure id="p${row.id}-${slot.id}" class="photo photo-${slot.id}">${pictureMarkup({
+      `<figure id="p${row.id}-${slot.id}" class="dusky-photo dusky-in-${slot.id}">${pictureMarkup({
         row,
         slot,
         first: false,

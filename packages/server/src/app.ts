@@ -9,6 +9,7 @@ import { editRoutes } from './routes/edits.ts';
 import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
+import { placeRoutes } from './routes/places.ts';
 import { setRoutes } from './routes/sets.ts';
 import { siteRoutes } from './routes/sites.ts';
 import { uploadRoutes } from './routes/uploads.ts';
@@ -76,6 +77,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   takeJsonObjects(app);
   await app.register(siteRoutes(parts), { prefix: '/api' });
   await app.register(setRoutes(parts), { prefix: '/api' });
+  await app.register(placeRoutes(parts), { prefix: '/api' });
   await app.register(uploadRoutes(parts), { prefix: '/api' });
   await app.register(editRoutes(parts), { prefix: '/api' });
   await app.register(handoverRoutes(parts));

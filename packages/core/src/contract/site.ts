@@ -11,6 +11,8 @@ export interface Policy {
   /** The modern format served beside the JPEG or PNG that every browser reads. */
   modern: 'avif' | 'webp';
   target: TargetName;
+  /** Where the files lie on the site, before every address in copied markup; relative to the page where it is absent. */
+  prefix?: string;
 }
 
 /** A place's name within its site: it stands in markup, file names and edits, and never changes. */
@@ -48,6 +50,22 @@ export interface Slot {
   loading: 'first' | 'lazy';
   /** Largest display box in CSS px for slots that show the whole photo; null where width alone decides. */
   fit: Size | null;
+  /** The width as an editor said or typed it; absent where it was never written out. */
+  said?: string;
+  /** Where its width was measured; absent where it was not. */
+  measured?: MeasuredWidth;
+}
+
+/** How well a place's width agrees with a page that it was measured on. */
+export interface MeasuredWidth {
+  /** Name of the page's file. */
+  page: string;
+  /** ISO 8601 date. */
+  on: string;
+  /** Window widths it was measured at. */
+  windows: number;
+  /** Largest difference between rule and page, in CSS px. */
+  worst: number;
 }
 
 export interface DeviceClass {

@@ -93,3 +93,25 @@ export interface Problem {
   set?: PhotoSet;
   site?: Site;
 }
+
+/** A place as photos stand in it, over all sets of its site. */
+export interface PlaceUse {
+  photos: number;
+  /** What a phone is sent, in bytes, the heaviest first; the 100 heaviest. */
+  weights: number[];
+  /** The heaviest photo of the open set; null where none is made yet. */
+  heaviest: { id: number; name: string; bytes: number } | null;
+  /** Originals of the first photos, to show a few. */
+  shown: { hash: string; width: number; height: number }[];
+}
+
+/** What a change of a place costs, before it is made. */
+export interface PlaceCost {
+  photos: number;
+  /** Files that the place has afterwards. */
+  files: number;
+  /** Of them, those that are not made yet. */
+  toMake: number;
+  /** Files that nobody wants any more then; they go a week later. */
+  toGo: number;
+}

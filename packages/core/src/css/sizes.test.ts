@@ -4,7 +4,7 @@ import { SHIPPED_SLOTS as SLOTS } from '../slots/shipped.ts';
 import { spanOf } from '../slots/slots.ts';
 import { cssErrorOf } from '../testing/css-error.ts';
 import { chance } from '../chance/chance.ts';
-import { browserSizes, cssLength, cssWidths, parseSizes, sizesOf } from './sizes.ts';
+import { browserSizes, cssLength, parseSizes, sizesOf } from './sizes.ts';
 import { joined, widthAt, type WidthRule } from './width-rule.ts';
 
 /** HTML standard, 4.8.4.1.1, "Introduction" to the images of several widths. */
@@ -84,9 +84,8 @@ describe('writing', () => {
     expect(sizesOf(rule, { from: 700, to: Infinity })).toBe('50vw');
   });
   test.each(SLOTS.map((slot) => [slot.id, slot] as const))(
-    'sizes and CSS of %s say what the rule says',
+    'sizes of %s say what the rule says',
     (_, slot) => {
-      expect(cssWidths('.x', slot.rule).match(/width:/g)!.length).toBeGreaterThanOrEqual(slot.rule.length);
       for (const part of slot.shapes) {
         const read = parseSizes(sizesOf(slot.rule, spanOf(part)));
         for (let v = Math.max(320, part.from); v < Math.min(2600, spanOf(part).to); v += 13) {

@@ -92,14 +92,15 @@ export function browserSizes(text: string, density = 1): WidthRule {
   return combined(entries);
 }
 
-const trim = (value: number): string => String(Math.round(value * 10_000) / 10_000);
+/** A number as CSS writes it, to four digits behind the point. */
+export const cssNumber = (value: number): string => String(Math.round(value * 10_000) / 10_000);
 
 /** One line as a CSS length without `calc`: "720px", "50vw", "100vw - 32px". */
 function bareLength({ vw, px }: Pick<WidthPiece, 'vw' | 'px'>): string {
-  if (vw === 0) return `${trim(px)}px`;
-  const ofWidth = `${trim(vw * 100)}vw`;
+  if (vw === 0) return `${cssNumber(px)}px`;
+  const ofWidth = `${cssNumber(vw * 100)}vw`;
   if (px === 0) return ofWidth;
-  return `${ofWidth} ${px < 0 ? '-' : '+'} ${trim(Math.abs(px))}px`;
+  return `${ofWidth} ${px < 0 ? '-' : '+'} ${cssNumber(Math.abs(px))}px`;
 }
 
 /** One line as a CSS length: "720px", "50vw", "calc(100vw - 32px)". */
@@ -200,22 +201,9 @@ export function sizesOf(rule: WidthRule, range: Span = EVERYWHERE, also: string 
   if (lengths.length === 0) lengths.push({ from: range.from, text: cssLength(pieceAt(rule, range.from)) });
   return lengths
     .map(({ from, text }, i) => {
-      const width = i === lengths.length - 1 ? null : `(min-width: ${trim(from)}px)`;
+      const width = i === lengths.length - 1 ? null : `(min-width: ${cssNumber(from)}px)`;
       const conditions = [also, width].filter((condition) => condition !== null).join(' and ');
       return conditions ? `${conditions} ${text}` : text;
     })
     .join(', ');
-}
-
-/**
- * The same rule as CSS declarations for a selector: widths on the page and `sizes` can't drift apart. Parts of the
- * viewport are written in `cqw`, parts of the page's body: where a scroll bar takes room, 100vw is wider than the page.
- */
-export function cssWidths(selector: string, rule: WidthRule): string {
-  return rule
-    .map((piece) => {
-      const body = `${selector} { width: ${cssLength(piece).replace(/(?<=\d)vw/g, 'cqw')}; }`;
-      return piece.from === 0 ? body : `@media (min-width: ${trim(piece.from)}px) { ${body} }`;
-    })
-    .join('\n');
 }

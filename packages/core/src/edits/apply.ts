@@ -12,6 +12,7 @@ import type {
 } from '../contract/index.ts';
 import { focalProblem, frameCropProblem, frameProblem, listedCrops } from '../geometry/frame.ts';
 import { slotProblem } from '../slots/problem.ts';
+import { prefixProblem } from '../markup/address.ts';
 import { linkProblem } from '../markup/link.ts';
 import { LONGEST_TEXT } from '../words/text.ts';
 import { placementIn } from '../plan/plan.ts';
@@ -161,6 +162,7 @@ export function applyToSite(site: Site, command: SiteCommand): { site: Site; inv
   const change = given(command.change);
   refuse(change.name?.trim() === '' && 'A site needs a name.');
   refuse(change.languages?.length === 0 && 'A site has one language at least.');
+  refuse(change.policy?.prefix !== undefined && prefixProblem(change.policy.prefix));
   refuse(change.devices?.length === 0 && 'A site needs one kind of device at least.');
   // An edit that was kept from before a policy had all its parts leaves the others as they are.
   const policy = change.policy && { policy: { ...site.policy, ...change.policy } };

@@ -1,9 +1,11 @@
 // The page of a hand-over: every figure of a set, slot by slot, and the stylesheet that gives slots their widths.
-import type { PhotoRow, PlanContext, RowVariant, SlotId } from '../contract/index.ts';
-import { cssWidths } from '../css/sizes.ts';
+import type { PhotoRow, PlanContext, RowVariant, Slot, SlotId } from '../contract/index.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { slotsOf } from '../plan/plan.ts';
+import { PHONE } from '../slots/devices.ts';
 import { escapeHtml, indent } from './html.ts';
-import { figureMarkup } from './picture.ts';
+import { figureMarkup, rowMarkup } from './picture.ts';
+import { figureStyles, OWN } from './styles.ts';
 
 export interface PageOptions {
   title: string;
@@ -25,9 +27,12 @@ export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOption
         return figure ? [figure] : [];
       });
     if (figures.length === 0) return [];
-    const heading = `<h2 id="${slot.id}">${escapeHtml(slot.name)}</h2>`;
-    const body = `<div class="place place-${slot.id}">\n${indent(figures.join('\n'))}\n</div>`;
-    return [`<section aria-labelledby="${slot.id}">\n${indent(`${heading}\n${body}`)}\n</section>`];
+    const id = `${OWN}-${slot.id}`;
+    const heading = `<h2 id="${id}">${escapeHtml(slot.name)}</h2>`;
+    const kind = reachesEdges(slot) ? ' class="edge"' : '';
+    return [
+      `<section aria-labelledby="${id}"${kind}>\n${indent(`${heading}\n${rowMarkup(slot, figures)}`)}\n</section>`,
+    ];
   });
   return `<!doctype html>
 <html lang="${escapeHtml(context.languages[0] ?? 'en')}">
@@ -47,36 +52,18 @@ ${indent(sections.join('\n'), 3)}
 `;
 }
 
-const BASE = `/* Widths of the places; the sizes attributes in the markup say the same. */
-*, ::before, ::after { box-sizing: border-box; }
-/* Widths are measured on the page without its scroll bar (cqw), which units of the viewport would count in. */
-body { container-type: inline-size; margin: 0; background: #fff; color: #221f2b; font: 1rem/1.5 system-ui, sans-serif; }
-header, h2 { padding: 0 16px; }
+/** Whether a place is as wide as a phone's window: then it has no margin beside it. */
+const reachesEdges = (slot: Slot): boolean => widthAt(slot.rule, PHONE.viewport) >= PHONE.viewport;
+
+const PAGE = `*, ::before, ::after { box-sizing: border-box; }
+body { margin: 0; background: #fff; color: #221f2b; font: 1rem/1.5 system-ui, sans-serif; }
+header, section { padding: 0 16px; }
+.edge { padding: 0; }
+.edge h2, .edge figcaption, .edge details { padding-left: 16px; padding-right: 16px; }
 h1 { margin: 16px 0; font-size: 1.5rem; }
 h2 { margin: 32px 0 12px; font-size: 1rem; }
-.photo { margin: 0; }
-.photo picture { display: block; }
-.photo img { display: block; width: 100%; height: auto; }
-.photo figcaption { padding: 6px 0 0; font-size: 0.875rem; }
-.photo details { padding: 4px 0 0; font-size: 0.875rem; }
-.photo-hero details { padding: 4px 16px 0; }
-.photo-hero figcaption { padding: 6px 16px 0; }
-.place { display: flex; flex-wrap: wrap; gap: 24px 12px; padding: 0 16px; }
-.place-hero { display: block; padding: 0; }
-.place-hero .photo + .photo { margin-top: 24px; }
 `;
 
-/** styles.css: base rules, and each slot's widths from its width rule. */
-export function stylesheet({ slots: places }: Pick<PlanContext, 'slots'>): string {
-  const slots = places.map((slot) => {
-    const shapes = slot.shapes
-      .filter((part) => part.shape !== 'own')
-      .reverse()
-      .map((part) => {
-        const rule = `.photo-${slot.id} img { aspect-ratio: ${part.shape.replace(':', ' / ')}; }`;
-        return part.from > 0 ? `@media (min-width: ${part.from}px) { ${rule} }` : rule;
-      });
-    return [`/* ${slot.name} */`, cssWidths(`.photo-${slot.id}`, slot.rule), ...shapes].join('\n');
-  });
-  return `${BASE}\n${slots.join('\n\n')}\n`;
-}
+/** styles.css: the page's own rules, then those that go with its figures wherever they are pasted. */
+export const stylesheet = (context: Pick<PlanContext, 'slots'>): string =>
+  `/* This page alone. */\n${PAGE}\n${figureStyles(context)}`;

@@ -1,5 +1,13 @@
 // The markup of one photo in one slot: picture, srcset, sizes, width, height, loading, words.
-import type { PhotoRow, RowVariant, ShapeId, Slot, SlotShape, Words } from '../contract/index.ts';
+import type {
+  DeviceClass,
+  PhotoRow,
+  RowVariant,
+  ShapeId,
+  Slot,
+  SlotShape,
+  Words,
+} from '../contract/index.ts';
 import { cssLength, sizesOf } from '../css/sizes.ts';
 import { scaled, widthAt, type Span, type WidthRule } from '../css/width-rule.ts';
 import { cropIn, placementIn, wordsIn } from '../plan/plan.ts';
@@ -8,6 +16,7 @@ import { ruleFor, spanOf } from '../slots/slots.ts';
 import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
 import { escapeHtml, indent, tag } from './html.ts';
+import { figureClass, OWN, rowClass } from './styles.ts';
 
 export interface PictureOptions {
   row: PhotoRow;
@@ -100,20 +109,29 @@ export function pictureMarkup(options: PictureOptions): string | null {
     const lists = shape === last ? shape.byFormat.slice(0, -1) : shape.byFormat;
     return lists.map((variants) => source(shape, variants, options));
   });
-  const { row, slot, first } = options;
-  const img = tag('img', {
-    src: options.urlOf(last.fallback),
-    srcset: srcset(last.byFormat.at(-1)!, options.urlOf),
-    sizes: last.sizes,
-    width: last.fallback.width,
-    height: last.fallback.height,
+  return `<picture>\n${indent([...sources, imgTag(last, options)].join('\n'))}\n</picture>`;
+}
+
+/** The `<img>` of one shape, in the format that every browser reads. */
+function imgTag({ fallback, byFormat, sizes }: ShapePart, options: PictureOptions, alone = false): string {
+  const { row, slot, first, urlOf } = options;
+  const styles = [
+    !row.original.transparent && `background-color: ${row.original.colour}`,
+    alone && mostOf(options),
+  ].filter(Boolean);
+  return tag('img', {
+    class: alone ? figureClass(slot.id) : null,
+    src: urlOf(fallback),
+    srcset: srcset(byFormat.at(-1)!, urlOf),
+    sizes,
+    width: fallback.width,
+    height: fallback.height,
     alt: altOf(wordsIn(row, slot.id)),
     loading: first ? 'eager' : 'lazy',
     decoding: first ? null : 'async',
     fetchpriority: first ? 'high' : null,
-    style: row.original.transparent ? null : `background-color: ${row.original.colour}`,
+    style: styles.join('; ') || null,
   });
-  return `<picture>\n${indent([...sources, img].join('\n'))}\n</picture>`;
 }
 
 /** Stands below its picture for everybody, folded (WAI images tutorial, complex images). Empty lines part paragraphs. */
@@ -123,6 +141,13 @@ function longDescriptionMarkup(text: string): string {
     .split(/\n\s*\n/)
     .map((paragraph) => `<p>${escapeHtml(paragraph.replace(/\s+/g, ' ').trim())}</p>`);
   return `<details>\n${indent(['<summary>Description</summary>', ...paragraphs].join('\n'))}\n</details>`;
+}
+
+/** A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet. */
+function mostOf({ row, slot }: PictureOptions): string | null {
+  const own = slot.shapes[0]!.shape;
+  const widest = slot.fit && ruleFor(slot, own, cropIn(row, slot.id, own)).at(-1);
+  return widest ? `--${OWN}-most: ${cssLength(widest)}` : null;
 }
 
 /** The picture in a figure with its caption and credit; the class name carries the slot's width. */
@@ -141,13 +166,29 @@ export function figureMarkup(options: PictureOptions): string | null {
   }
   if (longDescription.trim() && words.role !== 'decorative')
     lines.push(longDescriptionMarkup(longDescription));
-  // A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet.
-  const own = options.slot.shapes[0]!.shape;
-  const widest =
-    options.slot.fit && ruleFor(options.slot, own, cropIn(options.row, options.slot.id, own)).at(-1);
-  const figure = tag('figure', {
-    class: `photo photo-${options.slot.id}`,
-    style: widest ? `max-width: ${cssLength(widest)}` : null,
-  });
+  const figure = tag('figure', { class: figureClass(options.slot.id), style: mostOf(options) });
   return `${figure}\n${indent(lines.join('\n'))}\n</figure>`;
+}
+
+/** Figures of one place as they stand beside and below each other. */
+export const rowMarkup = (slot: Slot, figures: readonly string[]): string =>
+  `<div class="${rowClass(slot.id)}">\n${indent(figures.join('\n'))}\n</div>`;
+
+/**
+ * One `<img>` with `srcset`, for systems that allow no more: the format that every browser reads, in the shape that
+ * most visits see; captions and long descriptions stay behind. Null when it has no stored variant yet.
+ */
+export function plainMarkup(options: PictureOptions, devices: readonly DeviceClass[]): string | null {
+  const { row, slot } = options;
+  const visits = (part: SlotShape): number =>
+    devices
+      .filter(({ viewport }) => viewport >= part.from && viewport < spanOf(part).to)
+      .reduce((sum, { share }) => sum + share, 0);
+  const part = [...slot.shapes].sort((a, b) => visits(b) - visits(a))[0]!;
+  const everywhere: Slot = { ...slot, shapes: [{ ...part, from: 0, to: null }] };
+  const shape = partOf({ ...options, slot: everywhere }, everywhere.shapes[0]!);
+  if (!shape) return null;
+  const img = imgTag(shape, options, true);
+  const { link } = placementIn(row, slot.id);
+  return link ? `${tag('a', { href: link })}${img}</a>` : img;
 }

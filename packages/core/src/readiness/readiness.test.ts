@@ -50,7 +50,7 @@ describe('concerns', () => {
   });
   test('over budget names the place and the bytes', () => {
     const [concern] = concerns(sampleRow(['grid'], {}, {}, 26_000), ['grid']);
-    expect(concern!.sentence).toBe('Over budget in Square thumbnail grid: 26 kB on a phone, 6 kB over.');
+    expect(concern!.sentence).toBe('Over budget in Square thumbnail grid: 26 kB on a phone, 11 kB over.');
     expect(matchesFilter('budget', [concern!])).toBe(true);
   });
   test('the same words on two photos of the set concern both, unless one lies in the bin', () => {

@@ -1,6 +1,9 @@
 // What is wrong with a place that somebody sends.
 import type { Slot } from '../contract/index.ts';
+import { CssError } from '../css/errors.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { ratioOf } from '../geometry/geometry.ts';
+import { readWidth } from './typed-width.ts';
 
 export const LONGEST_SLOT_ID = 40;
 const MOST_PIECES = 40;
@@ -32,10 +35,26 @@ function shapesProblem({ shapes }: Slot): string | null {
   return null;
 }
 
+/** Windows at which what was said and the rule that is stored are compared. */
+const WINDOWS = [320, 390, 600, 820, 1280, 1920, 2560];
+
+/** What an editor reads as the width has to be the width that is planned. */
+function saidProblem({ said, rule }: Slot): string | null {
+  if (said === undefined) return null;
+  try {
+    const read = readWidth(said).rule;
+    const same = WINDOWS.every((window) => Math.abs(widthAt(read, window) - widthAt(rule, window)) < 0.01);
+    return same ? null : 'The width that was said is not the width of the rule.';
+  } catch (error) {
+    if (error instanceof CssError) return error.message;
+    throw error;
+  }
+}
+
 /** What is wrong with a place, as a sentence, or null. */
 export function slotProblem(slot: Slot): string | null {
   if (!isSlotId(slot.id)) return 'A place’s short name has small letters, digits and hyphens.';
   if (slot.name.trim() === '') return 'A place needs a name.';
   if (!(slot.budget > 0)) return 'A budget is a number of bytes.';
-  return ruleProblem(slot) ?? shapesProblem(slot);
+  return ruleProblem(slot) ?? shapesProblem(slot) ?? saidProblem(slot);
 }

@@ -1,20 +1,21 @@
-// The places that a new site starts with.
+// The places that a new site starts with. Their budgets are derived (budget.ts).
 import type { ShapeId, Slot, SlotShape } from '../contract/index.ts';
+import { derivedBudget } from './budget.ts';
 
 const PAGE_MARGIN = 32;
 const everywhere = (shape: ShapeId): SlotShape[] => [{ shape, from: 0, to: null }];
 
-export const SHIPPED_SLOTS: readonly Slot[] = [
+const PLACES: readonly Omit<Slot, 'budget'>[] = [
   {
     id: 'hero',
     name: 'Full-width hero',
     hint: '3:1 from 700 px, 4:5 on phones',
+    said: 'as wide as the window',
     rule: [{ from: 0, vw: 1, px: 0 }],
     shapes: [
       { shape: '3:1', from: 700, to: null },
       { shape: '4:5', from: 0, to: 700 },
     ],
-    budget: 90_000,
     loading: 'first',
     fit: null,
   },
@@ -22,12 +23,12 @@ export const SHIPPED_SLOTS: readonly Slot[] = [
     id: 'column',
     name: 'Text column',
     hint: '3:2, up to 720 px wide',
+    said: '720 px column',
     rule: [
       { from: 0, vw: 1, px: -PAGE_MARGIN },
       { from: 720 + PAGE_MARGIN, vw: 0, px: 720 },
     ],
     shapes: everywhere('3:2'),
-    budget: 50_000,
     loading: 'lazy',
     fit: null,
   },
@@ -40,7 +41,6 @@ export const SHIPPED_SLOTS: readonly Slot[] = [
       { from: 720 + PAGE_MARGIN, vw: 0, px: 348 },
     ],
     shapes: everywhere('4:5'),
-    budget: 60_000,
     loading: 'lazy',
     fit: null,
   },
@@ -54,7 +54,6 @@ export const SHIPPED_SLOTS: readonly Slot[] = [
       { from: 960, vw: 0, px: 240 },
     ],
     shapes: everywhere('1:1'),
-    budget: 20_000,
     loading: 'lazy',
     fit: null,
   },
@@ -64,11 +63,18 @@ export const SHIPPED_SLOTS: readonly Slot[] = [
     hint: 'whole photo, inside 1600 × 1200',
     rule: [{ from: 0, vw: 1, px: -PAGE_MARGIN }],
     shapes: everywhere('own'),
-    budget: 120_000,
     loading: 'lazy',
     fit: { width: 1600, height: 1200 },
   },
 ];
+
+/** A viewer opens over the page, and its photo stands there alone. */
+const ALONE: readonly string[] = ['viewer'];
+
+export const SHIPPED_SLOTS: readonly Slot[] = PLACES.map((slot) => ({
+  ...slot,
+  budget: derivedBudget(slot, { alone: ALONE.includes(slot.id) }),
+}));
 
 /** The lists that are open in a new set. */
 export const FIRST_SLOTS: readonly string[] = ['column', 'grid'];

@@ -88,10 +88,10 @@ export function sampleRow(
   change: Partial<Photo> = {},
   facts: Partial<OriginalFacts> = {},
   bytes: number | null = 5000,
-  policy: Policy = DEFAULT_POLICY,
+  context: PlanContext = CONTEXT,
 ): PhotoRow {
   const photo = samplePhoto(change, facts);
-  const variants = planPhoto(photo, setSlots, sampleContext(policy)).map((planned) =>
+  const variants = planPhoto(photo, setSlots, context).map((planned) =>
     rowVariant(
       planned,
       bytes === null ? undefined : { bytes, contentHash: planned.key, quality: 80, difference: 1.9 },

@@ -1,13 +1,7 @@
 // From one site with five fixed places to sites with places of their own: 004. What was decided before is carried over.
-import {
-  DEFAULT_DEVICES,
-  positions,
-  SHIPPED_SLOTS,
-  touchedBy,
-  type Command,
-  type Placement,
-} from '@dusky-otter/core';
+import { DEFAULT_DEVICES, positions, touchedBy, type Command, type Placement } from '@dusky-otter/core';
 import { QueryTypes, type QueryInterface } from 'sequelize';
+import { PLACES_OF_004 } from './places-004.ts';
 
 /** What decisions looked like before. */
 type OldCommand = Record<string, unknown> & { kind: string };
@@ -140,7 +134,7 @@ async function carrySites(run: Run, ask: Ask): Promise<void> {
     run,
     'places (site_id, slot, `rank`, value, version)',
     sites.flatMap(({ id }) =>
-      SHIPPED_SLOTS.map((slot, rank) => [id, slot.id, rank, JSON.stringify(slot), 1]),
+      PLACES_OF_004.map((slot, rank) => [id, slot.id, rank, JSON.stringify(slot), 1]),
     ),
   );
 }

@@ -3,14 +3,17 @@ import 'reflect-metadata';
 import {
   LONGEST_LINK,
   LONGEST_POSITION,
+  LONGEST_PREFIX,
   LONGEST_SLOT_ID,
   LONGEST_TEXT,
+  LONGEST_WIDTH,
   TARGET_NAMES,
   type Command,
   type DeviceClass,
   type FocalPoint,
   type Frame,
   type Language,
+  type MeasuredWidth,
   type Placement,
   type Policy,
   type QualityDecision,
@@ -192,6 +195,7 @@ class BinCommandDto {
 class PolicyDto implements Policy {
   @IsIn(['avif', 'webp']) modern!: Policy['modern'];
   @IsIn(TARGET_NAMES) target!: TargetName;
+  @IfGiven() @IsString() @MaxLength(LONGEST_PREFIX) prefix?: string;
 }
 
 export class SetChangeDto implements Partial<SetDecisions> {
@@ -254,6 +258,13 @@ class BoxDto {
   @IsNumber() @Min(1) @Max(20_000) height!: number;
 }
 
+class MeasuredDto implements MeasuredWidth {
+  @IsString() @MaxLength(200) page!: string;
+  @Matches(/^\d{4}-\d\d-\d\dT[\d:.]{5,12}Z$/) on!: string;
+  @IsInt() @Min(1) @Max(10_000) windows!: number;
+  @IsNumber() @Min(0) @Max(10_000) worst!: number;
+}
+
 class SlotDto implements Slot {
   @Matches(SLOT_ID) @MaxLength(LONGEST_SLOT_ID) id!: SlotId;
   @IsString() @MaxLength(100) name!: string;
@@ -271,6 +282,18 @@ class SlotDto implements Slot {
   @ValidateNested()
   @Type(() => BoxDto)
   fit!: BoxDto | null;
+  @IfGiven() @IsString() @MaxLength(LONGEST_WIDTH) said?: string;
+  @IfGiven() @IsObject() @ValidateNested() @Type(() => MeasuredDto) measured?: MeasuredDto;
+}
+
+/** A place as it would be; null for none. */
+export class PlaceCostDto {
+  @Matches(SLOT_ID) slot!: SlotId;
+  @ValidateIf((o: PlaceCostDto) => o.value !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => SlotDto)
+  value!: SlotDto | null;
 }
 
 class SlotCommandDto {

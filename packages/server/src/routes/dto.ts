@@ -22,7 +22,7 @@ import {
 import { ProblemError } from '../problems.ts';
 import { AnyCommandDto, COMMANDS, IfGiven, LARGEST_ID } from './command-dto.ts';
 
-export { SetChangeDto } from './command-dto.ts';
+export { PlaceCostDto, SetChangeDto } from './command-dto.ts';
 
 const MOST_PHOTOS = 20_000;
 const LONGEST_LABEL = 300;

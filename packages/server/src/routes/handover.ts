@@ -1,15 +1,18 @@
 // What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
 import {
+  addressUnder,
   concernsOf,
   figureMarkup,
   handoverConcerns,
   MIME,
+  plainMarkup,
+  rowMarkup,
   sentTo,
   shownName,
-  slotsIn,
   slotsOf,
   slugOf,
-  type PhotoRow,
+  type RowVariant,
+  type Slot,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
@@ -31,7 +34,14 @@ import { checked, CheckDto, idFrom } from './dto.ts';
 
 type Query = FastifyRequest<{
   Params: { id: string; '*'?: string };
-  Querystring: { photos?: string; selection?: string; slot?: string; viewport?: string; density?: string };
+  Querystring: {
+    photos?: string;
+    selection?: string;
+    slot?: string;
+    form?: string;
+    viewport?: string;
+    density?: string;
+  };
 }>;
 
 /** Photos that a request names, by ids or by the name of a choice; null: all. @throws ProblemError no-such-photo */
@@ -70,15 +80,24 @@ async function partsOf(parts: Parts, setId: number, asked: readonly number[] | n
   return { site: site.name, set: set.name, context: site, setSlots: slots, rows, names };
 }
 
-function markupOf(row: PhotoRow, parts: HandoverParts, only: string | undefined): string[] {
-  const pathOf = pathsIn(parts);
-  const slots = slotsOf(row, parts.setSlots).filter((id) => only === undefined || id === only);
-  return slotsIn(parts.context, slots).map((slot) => {
-    const first = slot.loading === 'first';
-    const figure = figureMarkup({ row, slot, first, urlOf: (variant) => pathOf(row, variant) });
-    if (!figure) throw new ProblemError('not-ready');
-    return figure;
+/** How figures are written: as `<picture>`, or as one `<img>` for systems that allow no more. */
+type Form = 'picture' | 'img';
+
+/** The markup of all photos of one place, in a row where there are several. */
+function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
+  const pathOf = pathsIn(handover);
+  const { prefix = '' } = handover.context.policy;
+  const standing = handover.rows.filter((row) => slotsOf(row, handover.setSlots).includes(slot.id));
+  const written = standing.map((row, n) => {
+    // The first picture of a page loads before the others; which stands first is known within a place alone.
+    const first = slot.loading === 'first' && n === 0;
+    const urlOf = (variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
+    const options = { row, slot, first, urlOf };
+    const markup = form === 'img' ? plainMarkup(options, handover.context.devices) : figureMarkup(options);
+    if (!markup) throw new ProblemError('not-ready');
+    return markup;
   });
+  return form === 'picture' && written.length > 1 ? [rowMarkup(slot, written)] : written;
 }
 
 export const handoverRoutes =
@@ -142,11 +161,12 @@ export const handoverRoutes =
     });
 
     app.get('/api/sets/:id/markup', async (request: Query, reply) => {
-      const { slot } = request.query;
+      const { slot, form = 'picture' } = request.query;
+      if (form !== 'picture' && form !== 'img') throw new ProblemError('bad-request');
       const handover = await asked(request);
-      if (slot !== undefined && !handover.context.slots.some(({ id }) => id === slot))
-        throw new ProblemError('bad-request', 'There is no such place.');
-      const figures = handover.rows.flatMap((row) => markupOf(row, handover, slot));
+      const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
+      if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
+      const figures = slots.flatMap((one) => markupIn(one, handover, form));
       if (figures.length === 0)
         throw new ProblemError('bad-request', 'None of these photos stands in this place.');
       await publish(request, handover);

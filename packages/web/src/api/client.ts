@@ -5,6 +5,8 @@ import type {
   Filter,
   PhotoList,
   PhotoPage,
+  PlaceCost,
+  PlaceUse,
   Preparation,
   Problem,
   Refusal,
@@ -14,6 +16,7 @@ import type {
   SetEvent,
   SetHeader,
   SiteSummary,
+  Slot,
   Stop,
   TakeInResult,
 } from '@dusky-otter/core';
@@ -144,8 +147,15 @@ export const api = {
   /** What a hand-over of some photos would hold; null: of all. */
   check: (setId: number, photos: readonly number[] | null) =>
     call<HandoverCheck>('POST', `/api/sets/${setId}/hand-over`, { photos }),
-  markup: (setId: number, selection: string, slot?: string) =>
-    call<string>('GET', `/api/sets/${setId}/markup?${query({ selection, slot })}`),
+  markup: (
+    setId: number,
+    selection: string,
+    { slot, form }: { slot?: string; form?: 'picture' | 'img' } = {},
+  ) => call<string>('GET', `/api/sets/${setId}/markup?${query({ selection, slot, form })}`),
+  placesInUse: (setId: number) => call<Record<string, PlaceUse>>('GET', `/api/sets/${setId}/places`),
+  /** What it costs to have a place as `value`; null: not at all. */
+  placeCost: (setId: number, slot: string, value: Slot | null) =>
+    call<PlaceCost>('POST', `/api/sets/${setId}/places/cost`, { slot, value }),
 };
 
 /** Address of the ZIP for the photos of a check. */

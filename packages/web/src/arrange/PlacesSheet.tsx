@@ -1,12 +1,16 @@
 // What holds for the whole set: its name, its default slots, and how its site makes files.
 import {
+  addressUnder,
   FORMAT_NAMES,
+  prefixProblem,
   TARGET_NAMES,
   TARGETS,
   type Policy,
+  type Site,
   type SlotId,
   type TargetName,
 } from '@dusky-otter/core';
+import { Link } from 'react-router';
 import { useDraft } from '../screen/draft.ts';
 import { useSet, useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
@@ -32,6 +36,46 @@ function NameField({ name, version }: { name: string; version: number }) {
         onChange={(event) => draft.change(event.target.value)}
         onBlur={draft.flush}
       />
+    </label>
+  );
+}
+
+/** Where the files lie on the site; one address shows what that makes of them. */
+function PrefixField({ site }: { site: Site }) {
+  const { prefix = '' } = site.policy;
+  const draft = useDraft(prefix, site.version, (next) => {
+    if (prefixProblem(next.trim()) === null)
+      edit('where the files lie', [
+        { kind: 'site', change: { policy: { ...site.policy, prefix: next.trim() } } },
+      ]);
+  });
+  const problem = prefixProblem(draft.text.trim());
+  return (
+    <label className="block font-semibold">
+      Where the files lie on the site
+      <input
+        className="field mt-1 font-figure font-normal"
+        spellCheck={false}
+        maxLength={500}
+        placeholder="beside the page; or /media/, or https://…"
+        aria-invalid={problem !== null || undefined}
+        value={draft.text}
+        onChange={(event) => draft.change(event.target.value)}
+        onBlur={draft.flush}
+      />
+      <span
+        className={`block pt-1 text-[12px] font-normal ${problem ? 'text-rust' : 'text-ink-2'}`}
+        role="status"
+      >
+        {problem ?? (
+          <>
+            In copied markup:{' '}
+            <span className="font-figure">
+              {addressUnder(draft.text.trim(), 'photos/marbled-bowl-720w.jpg')}
+            </span>
+          </>
+        )}
+      </span>
     </label>
   );
 }
@@ -76,7 +120,16 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
       <div className="grid gap-5">
         <NameField name={set.name} version={set.version} />
         <fieldset>
-          <legend className="mb-1 font-semibold">Places</legend>
+          <legend className="mb-1 flex w-full font-semibold">
+            Places
+            <Link
+              to={`/sets/${set.id}/places`}
+              className="ml-auto font-normal text-kelp underline underline-offset-2"
+              onClick={onClose}
+            >
+              Make and change places
+            </Link>
+          </legend>
           {site.slots.map((slot) => (
             <label key={slot.id} className="flex items-baseline gap-2 border-t border-rule py-1.5">
               <input
@@ -118,6 +171,7 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
             />
           ))}
         </fieldset>
+        <PrefixField site={site} />
       </div>
     </Sheet>
   );

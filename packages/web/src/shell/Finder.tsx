@@ -52,6 +52,11 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
       act: at('arrange', () => openSheet('places')),
     },
     {
+      name: 'Make and change places',
+      also: 'slots widths budgets devices measure',
+      act: () => go(`/sets/${setId}/places`),
+    },
+    {
       name: 'Open the bin',
       also: 'deleted photos put back empty',
       act: at('gather', () => openSheet('bin')),

@@ -1,5 +1,13 @@
 // What can be done with the photos on the table: what they weigh in all, and copying, placing, binning, downloading.
-import { bytesInWords, slotsOf, type Filter, type SlotId } from '@dusky-otter/core';
+import {
+  bytesInWords,
+  figureStyles,
+  slotsOf,
+  type Filter,
+  type Site,
+  type Slot,
+  type SlotId,
+} from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { useMemo } from 'react';
@@ -11,14 +19,19 @@ import { allSaved, client, idsQuery, photoQuery } from '../server/state.ts';
 import { binSelected, saveSlots } from './edits.ts';
 
 /** Copies the markup of some photos, or of all where `ids` is null. */
-async function copyMarkup(setId: number, ids: readonly number[] | null, slot: SlotId | null, where: string) {
+async function copyMarkup(
+  setId: number,
+  ids: readonly number[] | null,
+  slot: SlotId | null,
+  { where, form }: { where: string; form: 'picture' | 'img' },
+) {
   try {
     // What was typed a moment ago belongs into the markup.
     await allSaved();
     const { selection, photos } = await api.check(setId, ids);
-    const markup = await api.markup(setId, selection, slot ?? undefined);
+    const markup = await api.markup(setId, selection, { form, ...(slot && { slot }) });
     await navigator.clipboard.writeText(markup);
-    const count = slot ? (markup.match(/<figure/g) ?? []).length : photos;
+    const count = slot ? (markup.match(/<img/g) ?? []).length : photos;
     notify(
       `Markup of ${count} ${count === 1 ? 'photo' : 'photos'}${where} copied. Its files are in the download.`,
     );
@@ -27,10 +40,36 @@ async function copyMarkup(setId: number, ids: readonly number[] | null, slot: Sl
   }
 }
 
+/** The stylesheet that goes with all markup of the site. */
+async function copyStyles(site: Site) {
+  try {
+    await navigator.clipboard.writeText(figureStyles(site));
+    notify('The stylesheet is copied. It goes into the page once, and reaches nothing but these photos.');
+  } catch (error) {
+    notifyFailure(error);
+  }
+}
+
 function CopyMenu({ ids, setId, any }: { ids: readonly number[] | null; setId: number; any: boolean }) {
-  const places = useSite()?.slots ?? [];
+  const site = useSite();
   const counts = useCounts();
-  const used = places.filter(({ id }) => (counts?.places[id] ?? 0) > 0);
+  const used = site?.slots.filter(({ id }) => (counts?.places[id] ?? 0) > 0) ?? [];
+  const copy = (slot: Slot | null, form: 'picture' | 'img') =>
+    void copyMarkup(setId, ids, slot?.id ?? null, { form, where: slot ? `, ${slot.name}` : '' });
+  const items = (form: 'picture' | 'img') => (
+    <>
+      <DropdownMenu.Item className="menu-item" onSelect={() => copy(null, form)}>
+        For every place
+      </DropdownMenu.Item>
+      <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+      {used.map((slot) => (
+        <DropdownMenu.Item key={slot.id} className="menu-item" onSelect={() => copy(slot, form)}>
+          {slot.name}{' '}
+          <span className="ml-auto max-w-[200px] truncate text-[12px] text-ink-2">{slot.hint}</span>
+        </DropdownMenu.Item>
+      ))}
+    </>
+  );
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={!any || used.length === 0}>
@@ -38,19 +77,20 @@ function CopyMenu({ ids, setId, any }: { ids: readonly number[] | null; setId: n
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" side="top" align="end">
-          <DropdownMenu.Item className="menu-item" onSelect={() => void copyMarkup(setId, ids, null, '')}>
-            For every place
-          </DropdownMenu.Item>
+          {items('picture')}
           <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          {used.map((slot) => (
-            <DropdownMenu.Item
-              key={slot.id}
-              className="menu-item"
-              onSelect={() => void copyMarkup(setId, ids, slot.id, `, ${slot.name}`)}
-            >
-              {slot.name} <span className="ml-auto text-[12px] text-ink-2">{slot.hint}</span>
-            </DropdownMenu.Item>
-          ))}
+          <DropdownMenu.Sub>
+            <DropdownMenu.SubTrigger className="menu-item">
+              As one img each{' '}
+              <span className="ml-auto text-[12px] text-ink-2">where a system allows no more</span>
+            </DropdownMenu.SubTrigger>
+            <DropdownMenu.Portal>
+              <DropdownMenu.SubContent className="menu">{items('img')}</DropdownMenu.SubContent>
+            </DropdownMenu.Portal>
+          </DropdownMenu.Sub>
+          <DropdownMenu.Item className="menu-item" onSelect={() => site && void copyStyles(site)}>
+            The stylesheet that goes with it
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -1,0 +1,85 @@
+// Places of another site, to be copied into this one.
+import { slotIdFor, widthText, type Command, type Site, type Slot } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api } from '../api/client.ts';
+import { notify } from '../screen/screen.ts';
+import { edit } from '../server/state.ts';
+import { Sheet } from '../ui/Sheet.tsx';
+
+interface Props {
+  site: Site;
+  open: boolean;
+  onClose: () => void;
+}
+
+/** Places as commands for a site, under short names that are free there. */
+export function commandsFor(site: Site, slots: readonly Slot[]): Command[] {
+  const taken = site.slots.map(({ id }) => id);
+  return slots.map((slot) => {
+    const id = slotIdFor(slot.id, taken);
+    taken.push(id);
+    return { kind: 'slot', slot: id, value: { ...slot, id } };
+  });
+}
+
+export function CopyPlacesSheet({ site, open, onClose }: Props) {
+  const {
+    data: sites = [],
+    error,
+    isPending,
+  } = useQuery({
+    queryKey: ['sites-with-places'],
+    queryFn: api.sites,
+    enabled: open,
+    staleTime: 0,
+  });
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const others = sites.filter(({ id }) => id !== site.id);
+  const keyOf = (siteId: number, slot: Slot) => `${siteId} ${slot.id}`;
+  const picked = others.flatMap(({ id, slots }) => slots.filter((slot) => chosen.has(keyOf(id, slot))));
+  const toggle = (key: string) =>
+    setChosen((before) => {
+      const next = new Set(before);
+      if (!next.delete(key)) next.add(key);
+      return next;
+    });
+  const copy = () => {
+    edit(`${picked.length} ${picked.length === 1 ? 'place' : 'places'} copied`, commandsFor(site, picked));
+    notify(`${picked.map(({ name }) => name).join(', ')} copied. Undo takes it back.`);
+    setChosen(new Set());
+    onClose();
+  };
+  return (
+    <Sheet
+      open={open}
+      onClose={onClose}
+      title="Copy places from another site"
+      about="They become this site’s own: a later change there changes nothing here."
+      wide
+    >
+      {error && <p role="alert">{error.message}</p>}
+      {!isPending && others.length === 0 && <p className="text-ink-2">There is no other site yet.</p>}
+      {others.map(({ id, name, slots }) => (
+        <fieldset key={id} className="mb-4">
+          <legend className="mb-1 font-semibold">{name}</legend>
+          {slots.map((slot) => (
+            <label key={slot.id} className="flex items-baseline gap-2 border-t border-rule py-1.5">
+              <input
+                type="checkbox"
+                className="accent-kelp"
+                checked={chosen.has(keyOf(id, slot))}
+                onChange={() => toggle(keyOf(id, slot))}
+              />
+              {slot.name}
+              <span className="ml-auto truncate text-right text-[12px] text-ink-2">{widthText(slot)}</span>
+            </label>
+          ))}
+        </fieldset>
+      ))}
+      <button className="btn btn-main" disabled={picked.length === 0} onClick={copy}>
+        Copy {picked.length || ''} {picked.length === 1 ? 'place' : 'places'}
+      </button>
+    </Sheet>
+  );
+}
