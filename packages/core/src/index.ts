@@ -68,3 +68,7 @@ export * from './difference/masking.ts';
 export * from './difference/pooling.ts';
 export * from './difference/reduce.ts';
 export * from './reading/whole-set.ts';
+export * from './pages/measured.ts';
+export * from './pages/proposals.ts';
+export * from './pages/css-files.ts';
+export * from './pages/placeholder.ts';

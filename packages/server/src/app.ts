@@ -9,6 +9,7 @@ import { editRoutes } from './routes/edits.ts';
 import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
+import { measuringRoutes } from './routes/measuring.ts';
 import { placeRoutes } from './routes/places.ts';
 import { setRoutes } from './routes/sets.ts';
 import { siteRoutes } from './routes/sites.ts';
@@ -79,6 +80,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   await app.register(setRoutes(parts), { prefix: '/api' });
   await app.register(placeRoutes(parts), { prefix: '/api' });
   await app.register(uploadRoutes(parts), { prefix: '/api' });
+  await app.register(measuringRoutes());
   await app.register(editRoutes(parts), { prefix: '/api' });
   await app.register(handoverRoutes(parts));
   await app.register(fileRoutes(parts));

@@ -8,6 +8,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { FrameBench } from './frame/FrameBench.tsx';
+import { Measure } from './measure/Measure.tsx';
 import { Places } from './places/Places.tsx';
 import { Rehearse } from './rehearse/Rehearse.tsx';
 import { NotFoundPage } from './shell/NotFound.tsx';
@@ -30,6 +31,7 @@ createRoot(document.getElementById('root')!).render(
             <Route path="frame/:photoId" element={<FrameBench />} />
             <Route path="rehearse" element={<Rehearse />} />
             <Route path="places" element={<Places />} />
+            <Route path="measure" element={<Measure />} />
             <Route path=":stop" element={<Worktable />} />
           </Route>
           <Route path="*" element={<NotFoundPage />} />

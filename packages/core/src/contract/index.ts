@@ -4,3 +4,4 @@ export * from './photo.ts';
 export * from './site.ts';
 export * from './set.ts';
 export * from './wire.ts';
+export * from './measuring.ts';

@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { CommandError, FIRST_SLOTS, type SentEdit, type SiteCommand } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { SiteModel } from '../database/models.ts';
+import { demoSiteZip } from '../demo/site-zip.ts';
 import { demoOnRequest } from '../demo/seed.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
@@ -90,6 +91,11 @@ export const siteRoutes =
       await parts.aftermath.settle(set.id, outcome);
       return photoSetOf(await findSet(set.id));
     });
+
+    /** Pages to try measuring on. */
+    app.get('/demo/site.zip', async (_request, reply) =>
+      reply.type('application/zip').send(Buffer.from(await demoSiteZip(parts.config.demoDir))),
+    );
 
     app.post('/demo', async (_request, reply) => reply.code(201).send({ id: await demoOnRequest(parts) }));
   };

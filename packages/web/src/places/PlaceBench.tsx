@@ -384,7 +384,7 @@ export function PlaceBench({ site, slot, text, use, photo, editDevices }: Props)
       role="region"
       aria-label={`Place ${slot.name}`}
     >
-      <div className="overflow-x-auto p-3 pl-4" tabIndex={0} aria-label="Drawing of the place">
+      <div className="overflow-x-auto p-3 pl-4" role="region" tabIndex={0} aria-label="Drawing of the place">
         <Section slot={slot} photo={photo} />
       </div>
       <div className="min-w-0 border-rule p-3 px-4 min-[701px]:border-l">

@@ -128,7 +128,7 @@ export function Places() {
           Make a place
         </button>
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} aria-label="Places">
+      <div className="min-h-0 flex-1 overflow-auto" role="region" tabIndex={0} aria-label="Places">
         <div
           className={`sticky top-0 z-10 grid h-[28px] border-b border-rule-strong bg-paper px-4 text-[11.5px] font-[560] leading-[28px] text-ink-2 max-[700px]:hidden ${COLUMNS}`}
         >

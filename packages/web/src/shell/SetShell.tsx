@@ -18,6 +18,9 @@ export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+/** Views beside the path's stops. */
+const BESIDE: Record<string, string | undefined> = { places: 'Places', measure: 'Measure a page' };
+
 /** What the shell offers to the views inside it. */
 export interface ShellContext {
   /** Opens the file chooser. */
@@ -71,10 +74,11 @@ function Shell() {
     openSet(setId);
     return closeSet;
   }, [setId]);
-  const stop = STOPS.find(({ id }) => pathname.split('/')[3] === id);
+  const view = pathname.split('/')[3] ?? '';
+  const heading = STOPS.find(({ id }) => id === view)?.heading ?? BESIDE[view];
   useEffect(() => {
-    document.title = [stop?.heading, set?.name, 'Dusky Otter'].filter(Boolean).join(' · ');
-  }, [stop, set]);
+    document.title = [heading, set?.name, 'Dusky Otter'].filter(Boolean).join(' · ');
+  }, [heading, set]);
   useGlobalKeys(
     useCallback(() => setFinding(true), []),
     useCallback(() => openSheet('keys'), []),

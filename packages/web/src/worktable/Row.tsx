@@ -1,6 +1,6 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
 import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
-import { memo, type CSSProperties, type MouseEvent, type ReactNode, type Ref } from 'react';
+import { memo, useDeferredValue, type CSSProperties, type MouseEvent, type ReactNode, type Ref } from 'react';
 import { stageFor } from '../frame/stage.ts';
 import { useScreen } from '../screen/screen.ts';
 import { select } from '../screen/selection.ts';
@@ -158,6 +158,8 @@ function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: RowProps) {
 export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?: Moving }) {
   const { id, index, lens, shown } = props;
   const row = useRow(id);
+  // What stands in a row is drawn when there is time: wheeling past thousands of rows must not wait for each of them.
+  const drawn = useDeferredValue(true, false);
   const selected = useScreen((state) => state.selected.has(id));
   const current = useScreen((state) => state.cursor === id);
   // Stacked, the seal stays beside the photo and the words get a line of their own.
@@ -214,7 +216,7 @@ export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?:
           role="gridcell"
           className={`min-w-0 overflow-hidden px-2.5 py-[9px] ${lens.stacked && column !== 'photo' && column !== 'seal' ? 'col-span-full' : ''}`}
         >
-          {row && cellOf(column, row, props)}
+          {row && drawn && cellOf(column, row, props)}
         </div>
       ))}
     </div>

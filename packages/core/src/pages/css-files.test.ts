@@ -1,0 +1,102 @@
+import { describe, expect, test } from '@jest/globals';
+import { breakpointsIn, pathOf, readdressed, wholeSheet, type SheetSource } from './css-files.ts';
+import { placeholder } from './placeholder.ts';
+
+describe('addresses', () => {
+  test.each([
+    ['a.css', 'index.html', 'a.css'],
+    ['../a.css', 'x/y/index.html', 'x/a.css'],
+    ['/a.css', 'x/index.html', 'a.css'],
+    ['../../../a.css', 'x/index.html', 'a.css'],
+    ['a%20b.jpg?v=2#top', 'index.html', 'a b.jpg'],
+    ['100%.jpg', 'index.html', '100%.jpg'],
+    ['.\\pics\\a.jpg', 'index.html', 'pics/a.jpg'],
+    ['https://host.example/a.css', 'index.html', null],
+    ['//host.example/a.css', 'index.html', null],
+    ['file:///etc/passwd', 'index.html', null],
+    ['', 'index.html', null],
+    ['#x', 'index.html', null],
+  ])('%s from %s is %s', (address, from, path) => expect(pathOf(address, from)).toBe(path));
+
+  test('every url() of a stylesheet gets another', () => {
+    const css = `a{b:url(x.png)} c{d:url( "y z.png" )} e{f:url('q\\'s.png')} g{h:url(#i)} j{k:url()}`;
+    const seen: string[] = [];
+    const out = readdressed(css, (address) => {
+      seen.push(address);
+      return address === 'x.png' ? null : 'data:image/gif;base64,AA';
+    });
+    expect(seen).toEqual(['x.png', 'y z.png', "q's.png"]);
+    expect(out).toBe(
+      'a{b:url("data:,")} c{d:url("data:image/gif;base64,AA")} e{f:url("data:image/gif;base64,AA")} g{h:url(#i)} j{k:url()}',
+    );
+  });
+});
+
+describe('a whole stylesheet', () => {
+  const files: Record<string, string> = {
+    'css/main.css':
+      '@charset "utf-8"; @import "base.css"; @import url(print.css) print; p{background:url(../p/a.png)}',
+    'css/base.css': '@import "main.css"; b{background:url(b.png)}',
+    'css/print.css': 'i{color:red}',
+    'css/layered.css': '@import "base.css" layer(low) supports(display: grid) (min-width: 40em);',
+  };
+  const source: SheetSource = {
+    sheet: (address, at) => {
+      const path = pathOf(address, at);
+      return path !== null && path in files ? { path, css: files[path]! } : null;
+    },
+    file: (address, at) => `data:${pathOf(address, at) ?? 'nowhere'}`,
+  };
+  const whole = (path: string) => wholeSheet(files[path]!, path, source).replace(/\s+/g, ' ').trim();
+
+  test('holds what it imports, once, each with its own addresses', () => {
+    expect(whole('css/main.css')).toBe(
+      'b{background:url("data:css/b.png")} @media print { i{color:red} } p{background:url("data:p/a.png")}',
+    );
+  });
+  test('keeps the conditions of an import', () => {
+    expect(whole('css/layered.css')).toMatch(
+      /^@layer low \{ @supports \(display: grid\) \{ @media \(min-width: 40em\) \{ .*b\{.*\} \} \} \}$/,
+    );
+  });
+  test('ends in circles and depths', () => {
+    const deep: SheetSource = {
+      ...source,
+      sheet: (_, at) => ({ path: `${at}x`, css: '@import "more.css"; a{}' }),
+    };
+    expect(wholeSheet('@import "more.css";', 'x', deep).match(/a\{\}/g)!.length).toBeLessThan(10);
+  });
+  test('names that are written with escapes load nothing either', () => {
+    const css = wholeSheet(
+      'a{b:u\\72l(x.png)} c{d:\\55RL(y.png)} e{f:image-set("z.png" 1x)} g{h:\\u\\rl(w.png)}',
+      'x.css',
+      source,
+    );
+    expect(css.match(/url\("data:[wxy]\.png"\)/gi)).toHaveLength(3);
+    expect(css).toContain('no-image-set(');
+  });
+  test('an address can’t end the element that holds the sheet', () => {
+    const css = wholeSheet('a{b:url("</style><script>alert(1)</script>")}', 'x.css', {
+      ...source,
+      file: (address) => address,
+    });
+    expect(css).not.toContain('</style');
+  });
+});
+
+test('breakpoints are told on both sides, in px and em', () => {
+  expect(
+    breakpointsIn('@media (min-width: 700px) and (max-width:50em){a{b:c}} /* @media (min-width: 1px) {} */'),
+  ).toEqual([699, 700, 701, 799, 800, 801]);
+  expect(breakpointsIn('@media print{a{}}')).toEqual([]);
+});
+
+test('a stand-in is a GIF of the size asked for', () => {
+  const bytes = Buffer.from(placeholder(4000, 258).split(',')[1]!, 'base64');
+  expect([
+    bytes.toString('latin1', 0, 6),
+    bytes.readUInt16LE(6),
+    bytes.readUInt16LE(8),
+    bytes.at(-1),
+  ]).toEqual(['GIF89a', 4000, 258, 0x3b]);
+});

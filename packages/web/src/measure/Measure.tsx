@@ -1,0 +1,436 @@
+// A page of the site is opened in the sealed frame, swept over windows, and its pictures become proposed places.
+import {
+  FIRST_WINDOWS,
+  MOST_WINDOWS,
+  proposalsFor,
+  slotIdFor,
+  sweep,
+  SWEPT,
+  writeCsv,
+  type Command,
+  type MeasuredPage,
+  type Proposal,
+  type Slot,
+} from '@dusky-otter/core';
+import { useEffect, useRef, useState } from 'react';
+import { useDropzone } from 'react-dropzone';
+import { Link, useNavigate } from 'react-router';
+import { sentenceOf } from '../api/client.ts';
+import { finished } from '../places/drafts.ts';
+import { notify } from '../screen/screen.ts';
+import { useSetId, useSite } from '../server/hooks.ts';
+import { edit } from '../server/state.ts';
+import { StateTag } from '../ui/marks.tsx';
+import { saveText } from '../ui/files.ts';
+import { assemble, type AssembledPage } from './assemble.ts';
+import { picturesSeen, SealedFrame } from './frame.ts';
+import { ProposalRow, type Choice } from './ProposalRow.tsx';
+import { pagesOf, siteFrom, type SiteFiles } from './site-files.ts';
+
+/** What has been measured, and what is to become of it. */
+interface Measured {
+  page: MeasuredPage;
+  assembled: AssembledPage;
+  proposals: Proposal[];
+  breaks: number[];
+}
+
+const HEIGHT = 900;
+const SHOWN = [1280, 390] as const;
+
+/** One window of the page, small, with its pictures numbered. */
+function Preview({
+  assembled,
+  width,
+  scale,
+  labels,
+}: {
+  assembled: AssembledPage;
+  width: number;
+  scale: number;
+  labels: (string | null)[];
+}) {
+  const element = useRef<HTMLIFrameElement>(null);
+  const said = JSON.stringify(labels);
+  useEffect(() => {
+    if (!element.current) return;
+    const frame = new SealedFrame(element.current);
+    // A preview that does not come is not missed: the rows say the same.
+    frame
+      .open(assembled)
+      .then(() => frame.mark(JSON.parse(said) as (string | null)[]))
+      .catch(() => undefined);
+    return () => frame.close();
+  }, [assembled, said]);
+  return (
+    <figure>
+      <figcaption className="mb-1 text-[12.5px] font-[560] text-[#1c1c1c]">{width} px window</figcaption>
+      <div className="overflow-hidden bg-white" style={{ width: width * scale, height: 2200 * scale }}>
+        <iframe
+          ref={element}
+          title={`The page in a window of ${width} px, its pictures numbered`}
+          sandbox="allow-scripts"
+          scrolling="no"
+          tabIndex={-1}
+          style={{ width, height: 2200, transform: `scale(${scale})`, transformOrigin: '0 0', border: 0 }}
+        />
+      </div>
+    </figure>
+  );
+}
+
+/** The windows that were looked at, and where widths change their rule. */
+function SweepLine({ windows, breaks }: { windows: readonly number[]; breaks: readonly number[] }) {
+  const at = (window: number) => ((window - SWEPT.from) / (SWEPT.to - SWEPT.from)) * 428 + 4;
+  return (
+    <svg
+      className="block w-full max-w-[436px]"
+      viewBox="0 0 436 38"
+      role="img"
+      aria-label={`Looked at in ${windows.length} windows from ${SWEPT.from} to ${SWEPT.to} px. Widths change their rule at ${breaks.join(', ') || 'no window'}${breaks.length > 0 ? ' px' : ''}.`}
+    >
+      <path d="M4 12H432" stroke="var(--rule-strong)" />
+      {windows.map((window) => (
+        <path key={window} d={`M${at(window)} 7v10`} stroke="var(--kelp)" strokeWidth="1.5" />
+      ))}
+      {breaks.map((window, n) => (
+        <g key={window} fill="var(--dusk)" fontSize="12" fontWeight="600">
+          <path d={`M${at(window)} 1l4 6h-8z`} />
+          {(n === 0 || at(window) - at(breaks[n - 1]!) > 34) && (
+            <text x={Math.min(418, Math.max(16, at(window)))} y="33" textAnchor="middle">
+              {Math.round(window)}
+            </text>
+          )}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+const csvOf = ({ page, pictures }: MeasuredPage): string =>
+  writeCsv([
+    ['page', 'number', 'picture', 'window', 'box', 'width', 'height', 'x', 'y'],
+    ...pictures.flatMap(({ name, samples }, n) =>
+      samples.map(({ viewport, box, width, height, x, y }) =>
+        [page, n + 1, name, viewport, box, width, height, x, y].map(String),
+      ),
+    ),
+  ]);
+
+/** Chooses a page, a folder or a ZIP; the demo's site is a press away. */
+function Choose({ take, busy }: { take: (files: readonly File[]) => void; busy: boolean }) {
+  const folder = useRef<HTMLInputElement>(null);
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: take,
+    noClick: true,
+    noKeyboard: true,
+    useFsAccessApi: false,
+  });
+  const demo = async () => {
+    const response = await fetch('/api/demo/site.zip');
+    if (response.ok)
+      take([new File([await response.blob()], 'gullmoor-site.zip', { type: 'application/zip' })]);
+    else notify('The demo’s site can’t be read here.', 'bad');
+  };
+  return (
+    <div
+      {...getRootProps({ role: undefined, tabIndex: undefined, onDrop: (event) => event.stopPropagation() })}
+      className={`m-6 grid place-items-center gap-3 border-2 border-dashed px-6 py-12 text-center ${isDragActive ? 'border-kelp bg-kelp-soft' : 'border-rule-strong'}`}
+    >
+      <input {...getInputProps({ 'aria-label': 'A page or a ZIP of a site', style: { display: 'none' } })} />
+      <input
+        ref={(element) => {
+          folder.current = element;
+          // React knows no attribute of this name.
+          element?.setAttribute('webkitdirectory', '');
+        }}
+        type="file"
+        multiple
+        className="hidden"
+        aria-label="The folder of a site"
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])];
+          event.target.value = '';
+          if (files.length > 0) take(files);
+        }}
+      />
+      <h2 className="text-[17px] font-[620]">Which page shows the pictures?</h2>
+      <p className="max-w-[62ch] text-ink-2">
+        Give the site’s folder or a ZIP of it, so that styles and pictures come along; a saved page alone will
+        do. It is opened sealed off, without its scripts and without a network, and looked at in windows from
+        320 to 2560 px.
+      </p>
+      <p className="flex flex-wrap justify-center gap-2">
+        <button className="btn btn-main" disabled={busy} onClick={() => folder.current?.click()}>
+          Choose a folder
+        </button>
+        <button className="btn" disabled={busy} onClick={open}>
+          Choose a page or a ZIP
+        </button>
+        <button className="btn" disabled={busy} onClick={() => void demo()}>
+          Try Gullmoor’s site
+        </button>
+      </p>
+    </div>
+  );
+}
+
+export function Measure() {
+  const setId = useSetId();
+  const site = useSite();
+  const navigate = useNavigate();
+  const [files, setFiles] = useState<SiteFiles | null>(null);
+  const [page, setPage] = useState<string | null>(null);
+  const [measured, setMeasured] = useState<Measured | null>(null);
+  const [progress, setProgress] = useState<{ done: number; window: number } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [choices, setChoices] = useState<Record<string, Choice>>({});
+  const element = useRef<HTMLIFrameElement>(null);
+  const giveUp = useRef<AbortController | null>(null);
+  useEffect(() => () => giveUp.current?.abort(), []);
+  if (!site) return <main className="bg-sheet p-8 text-ink-2">Opening the places…</main>;
+
+  const measure = async (from: SiteFiles, path: string) => {
+    giveUp.current?.abort();
+    const { signal } = (giveUp.current = new AbortController());
+    setPage(path);
+    setMeasured(null);
+    setProblem(null);
+    setChoices({});
+    setProgress({ done: 0, window: SWEPT.from });
+    const frame = new SealedFrame(element.current!);
+    try {
+      const assembled = await assemble(from, path);
+      await frame.open(assembled, signal);
+      const seen: Awaited<ReturnType<SealedFrame['look']>>[] = [];
+      const windows = await sweep(async (window) => {
+        const answer = await frame.look(window, signal);
+        seen.push(answer);
+        setProgress({ done: seen.length, window });
+        return answer.pictures.flatMap((picture) => (picture ? [picture.width, picture.height] : [0, 0]));
+      }, assembled.breakpoints);
+      const result: MeasuredPage = {
+        page: path.split('/').at(-1)!,
+        windows,
+        pictures: picturesSeen(assembled, seen),
+      };
+      const proposals = proposalsFor(result, site.slots, new Date().toISOString());
+      const breaks = [
+        ...new Set(proposals.flatMap(({ slot }) => slot.rule.map(({ from: at }) => Math.round(at)))),
+      ]
+        .filter((at) => at > SWEPT.from && at < SWEPT.to)
+        .sort((a, b) => a - b);
+      setMeasured({ page: result, assembled, proposals, breaks });
+    } catch (error) {
+      if (!signal.aborted) setProblem(sentenceOf(error));
+    } finally {
+      frame.close();
+      if (!signal.aborted) setProgress(null);
+    }
+  };
+  const take = async (chosen: readonly File[]) => {
+    setProblem(null);
+    try {
+      const found = await siteFrom(chosen);
+      setFiles(found);
+      await measure(found, pagesOf(found)[0]!);
+    } catch (error) {
+      setProblem(sentenceOf(error));
+    }
+  };
+  const stop = () => {
+    giveUp.current?.abort();
+    setProgress(null);
+  };
+
+  const proposals = measured?.proposals ?? [];
+  const choiceOf = ({ slot, same, drawings }: Proposal): Choice =>
+    choices[slot.id] ?? { take: same === null && !drawings, name: slot.name };
+  const taken = proposals.filter((proposal) => choiceOf(proposal).take);
+  const blank = taken.some((proposal) => choiceOf(proposal).name.trim() === '');
+  const apply = () => {
+    const ids = site.slots.map(({ id }) => id);
+    const slots: Slot[] = taken.map((proposal) => {
+      // Its short name stands in files and markup: it follows the name that it is taken under.
+      const { name } = choiceOf(proposal);
+      const id = slotIdFor(name, ids);
+      ids.push(id);
+      return finished({ ...proposal.slot, id, name });
+    });
+    const commands: Command[] = slots.map((value) => ({ kind: 'slot', slot: value.id, value }));
+    edit(
+      `${slots.length} ${slots.length === 1 ? 'place' : 'places'} measured on ${measured!.page.page}`,
+      commands,
+    );
+    notify(
+      `${slots.map(({ name }) => name).join(', ')}: taken from ${measured!.page.page}. Undo takes them away again.`,
+    );
+    void navigate(`/sets/${setId}/places`);
+  };
+  const labels =
+    measured?.page.pictures.map((_, n) => {
+      const at = proposals.findIndex(({ pictures }) => pictures.includes(n));
+      return at < 0 ? null : String(at + 1);
+    }) ?? [];
+  const pages = files ? pagesOf(files) : [];
+  return (
+    <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
+      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
+        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Measure a page</h1>
+        {pages.length > 0 && (
+          <label className="flex min-w-0 items-center gap-2">
+            <span className="sr-only">Page of the site</span>
+            <select
+              className="field w-auto max-w-[300px] py-1"
+              value={page ?? ''}
+              onChange={(event) => void measure(files!, event.target.value)}
+            >
+              {pages.map((path) => (
+                <option key={path}>{path}</option>
+              ))}
+            </select>
+          </label>
+        )}
+        <span className="ml-auto" />
+        {measured && (
+          <button
+            className="btn"
+            onClick={() => saveText(`${measured.page.page}.csv`, 'text/csv', csvOf(measured.page))}
+          >
+            Save the figures
+          </button>
+        )}
+        {files && (
+          <button
+            className="btn"
+            onClick={() => {
+              stop();
+              setFiles(null);
+              setMeasured(null);
+              setPage(null);
+              setProblem(null);
+            }}
+          >
+            Another site
+          </button>
+        )}
+        <Link className="btn" to={`/sets/${setId}/places`}>
+          Back to the places
+        </Link>
+      </div>
+      {problem && (
+        <p role="alert" className="m-4 mb-0 border border-rust bg-rust-soft px-3 py-2 text-rust">
+          <b>■</b> {problem}
+        </p>
+      )}
+      {!files && <Choose take={(chosen) => void take(chosen)} busy={progress !== null} />}
+      <div
+        className={`min-h-0 flex-1 ${measured ? 'grid min-[1000px]:grid-cols-[468px_minmax(0,1fr)]' : ''} overflow-auto`}
+        role="region"
+        tabIndex={0}
+        aria-label="What was measured"
+      >
+        {/* It must be on screen: browsers let frames that nobody sees wait. */}
+        <div className={progress ? 'bg-stage p-4' : 'hidden'}>
+          <p className="mb-2 flex flex-wrap items-center gap-3 font-[560] text-white" role="status">
+            {progress &&
+              `Looking at ${page} in a window of ${progress.window} px, the ${progress.done}th so far; ${FIRST_WINDOWS.length} to ${MOST_WINDOWS} are needed.`}
+            <button className="btn" onClick={stop}>
+              Stop
+            </button>
+          </p>
+          <progress
+            className="mb-3 w-full accent-kelp"
+            aria-label="Windows looked at"
+            max={100}
+            value={progress ? (1 - Math.exp(-progress.done / 60)) * 100 : 0}
+          />
+          <div className="overflow-hidden bg-white" style={{ width: 2560 * 0.16, height: HEIGHT * 0.5 }}>
+            <iframe
+              ref={element}
+              title="The page that is being measured"
+              sandbox="allow-scripts"
+              scrolling="no"
+              tabIndex={-1}
+              style={{
+                width: SWEPT.from,
+                height: HEIGHT,
+                transform: 'scale(.16)',
+                transformOrigin: '0 0',
+                border: 0,
+              }}
+            />
+          </div>
+        </div>
+        {measured && (
+          <>
+            <div className="min-w-0 overflow-hidden border-r border-rule-strong bg-[#8c8c8c]">
+              <div className="border-b border-rule bg-sheet px-4 py-2">
+                <p className="flex items-baseline gap-2 font-[650]">
+                  Looked at in {measured.page.windows.length} windows
+                  <small className="ml-auto text-[12.5px] font-normal text-ink-2">
+                    sealed off: no scripts, no network
+                  </small>
+                </p>
+                <SweepLine windows={measured.page.windows} breaks={measured.breaks} />
+              </div>
+              <div
+                className="flex items-start gap-5 overflow-auto p-4"
+                role="region"
+                tabIndex={0}
+                aria-label="The page with its pictures numbered"
+              >
+                {SHOWN.map((width) => (
+                  <Preview
+                    key={width}
+                    assembled={measured.assembled}
+                    width={width}
+                    scale={0.242}
+                    labels={labels}
+                  />
+                ))}
+              </div>
+            </div>
+            <div className="flex min-h-0 min-w-0 flex-col">
+              <ul className="min-h-0 flex-1">
+                {measured.assembled.notices.map((notice) => (
+                  <li key={notice} className="border-b border-rule px-4 py-2">
+                    <StateTag state="todo">{notice}</StateTag>
+                  </li>
+                ))}
+                {proposals.length === 0 && (
+                  <li className="p-6 text-ink-2">
+                    No picture is shown on this page in any window. Choose another page of the site.
+                  </li>
+                )}
+                {proposals.map((proposal, n) => (
+                  <ProposalRow
+                    key={proposal.slot.id}
+                    number={n + 1}
+                    proposal={proposal}
+                    choice={choiceOf(proposal)}
+                    change={(choice) => setChoices((before) => ({ ...before, [proposal.slot.id]: choice }))}
+                  />
+                ))}
+              </ul>
+              {proposals.length > 0 && (
+                <div className="sticky bottom-0 flex flex-wrap items-center gap-2.5 border-t border-rule-strong bg-raised px-4 py-2">
+                  <span>
+                    <b>Take {taken.length}</b>, leave {proposals.length - taken.length}.
+                  </span>
+                  <button
+                    className="btn btn-main ml-auto"
+                    disabled={taken.length === 0 || blank}
+                    onClick={apply}
+                  >
+                    Take {taken.length === 1 ? 'this place' : 'these places'}
+                  </button>
+                </div>
+              )}
+            </div>
+          </>
+        )}
+      </div>
+    </main>
+  );
+}
