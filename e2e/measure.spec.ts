@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { resolve } from 'node:path';
 import { zipSync, strToU8 } from 'fflate';
 import { axeFindings, expect, saved, test } from './application.ts';
-import { measuredFigures, plainWidths, serve, worstError } from './measuring.ts';
+import { measuredFigures, plainWidths, serve, worstError } from '../bench/src/measuring.ts';
 
 const PAGES = ['index.html', 'about.html', 'kiln-diary.html', 'shop.html', 'visiting.html'];
 

@@ -72,3 +72,4 @@ export * from './pages/measured.ts';
 export * from './pages/proposals.ts';
 export * from './pages/css-files.ts';
 export * from './pages/placeholder.ts';
+export * from './geometry/tilt.ts';

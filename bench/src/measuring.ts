@@ -4,7 +4,7 @@ import { readFile } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { extname, join, normalize } from 'node:path';
 import type { Browser, Page } from '@playwright/test';
-import { readCsv } from '../packages/core/src/index.ts';
+import { readCsv } from '@dusky-otter/core';
 
 const KINDS: Record<string, string> = {
   '.html': 'text/html',
