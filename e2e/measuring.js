@@ -2,89 +2,102 @@
 import { createServer } from 'node:http';
 import { readFile } from 'node:fs/promises';
 import { extname, join, normalize } from 'node:path';
-import { readCsv } from "../packages/core/src/index.js";
+import { readCsv } from '../packages/core/src/index.js';
 const KINDS = {
-    '.html': 'text/html',
-    '.css': 'text/css',
-    '.jpg': 'image/jpeg',
-    '.png': 'image/png',
-    '.gif': 'image/gif',
-    '.svg': 'image/svg+xml',
-    '.js': 'text/javascript',
+  '.html': 'text/html',
+  '.css': 'text/css',
+  '.jpg': 'image/jpeg',
+  '.png': 'image/png',
+  '.gif': 'image/gif',
+  '.svg': 'image/svg+xml',
+  '.js': 'text/javascript',
 };
 /** A folder over HTTP, as a plain web server gives it: without a charset, so that pages say their own. */
 export async function serve(folder) {
-    const asked = [];
-    const server = createServer((request, response) => {
-        const path = normalize(decodeURIComponent(new URL(request.url, 'http://host').pathname));
-        asked.push(path);
-        readFile(join(folder, path)).then((bytes) => {
-            response.writeHead(200, {
-                'content-type': KINDS[extname(path).toLowerCase()] ?? 'application/octet-stream',
-            });
-            response.end(bytes);
-        }, () => {
-            response.writeHead(404);
-            response.end();
+  const asked = [];
+  const server = createServer((request, response) => {
+    const path = normalize(decodeURIComponent(new URL(request.url, 'http://host').pathname));
+    asked.push(path);
+    readFile(join(folder, path)).then(
+      (bytes) => {
+        response.writeHead(200, {
+          'content-type': KINDS[extname(path).toLowerCase()] ?? 'application/octet-stream',
         });
-    });
-    await new Promise((done) => server.listen(0, '127.0.0.1', done));
-    return {
-        address: `http://127.0.0.1:${server.address().port}/`,
-        asked,
-        close: () => server.close(),
-    };
+        response.end(bytes);
+      },
+      () => {
+        response.writeHead(404);
+        response.end();
+      },
+    );
+  });
+  await new Promise((done) => server.listen(0, '127.0.0.1', done));
+  return {
+    address: `http://127.0.0.1:${server.address().port}/`,
+    asked,
+    close: () => server.close(),
+  };
 }
 /** Measures a page of the site that lies open, and reads the figures that can be saved. */
 export async function measuredFigures(page, path) {
-    const choose = page.getByRole('combobox', { name: 'Page of the site' });
-    if ((await choose.inputValue()) !== path)
-        await choose.selectOption(path);
-    const save = page.getByRole('button', { name: 'Save the figures' });
-    await save.or(page.getByRole('alert')).first().waitFor();
-    if (!(await save.isVisible()))
-        throw new Error((await page.getByRole('alert').textContent()) ?? 'no figures');
-    const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
-    const [head, ...lines] = readCsv(await readFile((await download.path()), 'utf8'));
-    const at = (name) => head.indexOf(name);
-    return lines.map((line) => ({
-        number: Number(line[at('number')]),
-        window: Number(line[at('window')]),
-        box: Number(line[at('box')]),
-    }));
+  const choose = page.getByRole('combobox', { name: 'Page of the site' });
+  if ((await choose.inputValue()) !== path) await choose.selectOption(path);
+  const save = page.getByRole('button', { name: 'Save the figures' });
+  await save.or(page.getByRole('alert')).first().waitFor();
+  if (!(await save.isVisible()))
+    throw new Error((await page.getByRole('alert').textContent()) ?? 'no figures');
+  const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
+  const [head, ...lines] = readCsv(await readFile(await download.path(), 'utf8'));
+  const at = (name) => head.indexOf(name);
+  return lines.map((line) => ({
+    number: Number(line[at('number')]),
+    window: Number(line[at('window')]),
+    box: Number(line[at('box')]),
+  }));
 }
 /** Widths of a page's pictures in a browser that has it as it is, by window and number; without scripts. */
 export async function plainWidths(browser, address, windows) {
-    const context = await browser.newContext({
-        javaScriptEnabled: false,
-        viewport: { width: 1280, height: 900 },
-    });
-    const visitor = await context.newPage();
-    const widths = new Map();
-    try {
-        await visitor.goto(address);
-        // A picture that has a larger candidate already would keep it.
-        const anew = (await visitor.locator('[srcset]').count()) > 0;
-        for (const width of windows) {
-            await visitor.setViewportSize({ width, height: 900 });
-            if (anew)
-                await visitor.goto(address);
-            await visitor.evaluate(async () => {
-                // Pictures that wait until they come near are asked for all the same.
-                for (const img of document.querySelectorAll('img'))
-                    img.loading = 'eager';
-                await Promise.all([...document.querySelectorAll('img')].map((img) => img.decode().catch(() => undefined)));
-            });
-            widths.set(width, await visitor.evaluate(() => [...document.querySelectorAll('img, input[type="image" i], svg image')].map((img) => img.getBoundingClientRect().width)));
-        }
-        return widths;
+  const context = await browser.newContext({
+    javaScriptEnabled: false,
+    viewport: { width: 1280, height: 900 },
+  });
+  const visitor = await context.newPage();
+  const widths = new Map();
+  try {
+    await visitor.goto(address);
+    // A picture that has a larger candidate already would keep it.
+    const anew = (await visitor.locator('[srcset]').count()) > 0;
+    for (const width of windows) {
+      await visitor.setViewportSize({ width, height: 900 });
+      if (anew) await visitor.goto(address);
+      await visitor.evaluate(async () => {
+        // Pictures that wait until they come near are asked for all the same.
+        for (const img of document.querySelectorAll('img')) img.loading = 'eager';
+        await Promise.all(
+          [...document.querySelectorAll('img')].map((img) => img.decode().catch(() => undefined)),
+        );
+      });
+      widths.set(
+        width,
+        await visitor.evaluate(() =>
+          [...document.querySelectorAll('img, input[type="image" i], svg image')].map(
+            (img) => img.getBoundingClientRect().width,
+          ),
+        ),
+      );
     }
-    finally {
-        await context.close();
-    }
+    return widths;
+  } finally {
+    await context.close();
+  }
 }
 /** Largest difference between the figures and a plain load, in CSS px, over all pictures and windows. */
 export function worstError(figures, plain) {
-    return Math.max(0, ...figures.map(({ number, window, box }) => Math.abs(box - (plain.get(window)?.[number - 1] ?? Infinity))));
+  return Math.max(
+    0,
+    ...figures.map(({ number, window, box }) =>
+      Math.abs(box - (plain.get(window)?.[number - 1] ?? Infinity)),
+    ),
+  );
 }
 //# sourceMappingURL=measuring.js.map

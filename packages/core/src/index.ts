@@ -22,6 +22,7 @@ export * from './slots/budget.ts';
 export * from './slots/places-file.ts';
 export * from './slots/optimal-widths.ts';
 export * from './slots/candidates.ts';
+export * from './slots/density-words.ts';
 export * from './saliency/saliency.ts';
 export * from './saliency/subject.ts';
 export * from './weight/target.ts';

@@ -1,5 +1,6 @@
 // A frame that was chosen on one photo, laid on another.
-import type { Rect, ShapeId, Size } from '../contract/index.ts';
+import type { Frame, Rect, ShapeId, Size } from '../contract/index.ts';
+import { frameCropProblem, frameSpace, listedCrops, type Framed } from './frame.ts';
 import { clamp, heightFor, largestWindow, ratioOf, roundHalfUp } from './geometry.ts';
 
 /**
@@ -28,4 +29,17 @@ export function copyFrame(frame: Rect, shape: ShapeId, from: Size, to: Size): Re
     width,
     height,
   };
+}
+
+/**
+ * All of a frame laid on another photo: its turns, its angle, its focal point as one that was meant, and its crops as
+ * large in proportion. A crop that would reach outside there is left to follow the focal point.
+ */
+export function frameLaidOn(from: Framed, original: Size): Frame {
+  const bare: Frame = { ...from.frame, focal: { ...from.frame.focal, confirmed: true }, crops: {} };
+  const [before, after] = [frameSpace(from.original, from.frame), frameSpace(original, bare)];
+  const crops = listedCrops(from.frame.crops)
+    .map(([shape, crop]): [ShapeId, Rect] => [shape, copyFrame(crop, shape, before, after)])
+    .filter(([shape, crop]) => frameCropProblem(crop, shape, { original, frame: bare }) === null);
+  return { ...bare, crops: Object.fromEntries(crops) };
 }

@@ -3,13 +3,17 @@ import { describe, expect, test } from '@jest/globals';
 import type { Frame, Rect, ShapeId, Size } from '../contract/index.ts';
 import { chance } from '../chance/chance.ts';
 import { sampleFrame } from '../testing/sample.ts';
+import { frameLaidOn } from './copy-frame.ts';
 import {
+  angleFromLine,
   automaticCrop,
   cropFor,
   frameCropProblem,
   frameProblem,
   frameSpace,
   mirrorFrame,
+  pointFromSpace,
+  pointInSpace,
   straightenFrame,
   turnFrame,
 } from './frame.ts';
@@ -121,5 +125,80 @@ describe('straightening', () => {
     expect(Object.keys(tilted.crops)).toEqual(['1:1']);
     expect(tilted.crops['1:1']!.x + 20).toBeCloseTo(box.width / 2, 0);
     expect(straightenFrame(frame, original, 40).angle).toBe(15);
+  });
+});
+
+describe('points and lines', () => {
+  const original = { width: 4000, height: 3000 };
+  test.each([
+    [
+      { turns: 0, angle: 0 },
+      { x: 0.25, y: 0.5 },
+      { x: 1000, y: 1500 },
+    ],
+    [
+      { turns: 1, angle: 0 },
+      { x: 0.25, y: 0.5 },
+      { x: 750, y: 2000 },
+    ],
+  ] as const)('%j puts %j at %j', (turning, point, place) => {
+    expect(pointInSpace({ original, frame: sampleFrame(turning) }, point)).toEqual(place);
+  });
+  test('there and back again, whatever the frame', () => {
+    for (const angle of [-15, -3.3, 0, 7, 15]) {
+      for (const turns of [0, 1, 2, 3] as const) {
+        const framed = { original, frame: sampleFrame({ turns, angle }) };
+        const back = pointFromSpace(framed, pointInSpace(framed, { x: 0.2, y: 0.9 }));
+        expect([back.x, back.y]).toEqual([expect.closeTo(0.2, 9), expect.closeTo(0.9, 9)]);
+      }
+    }
+    expect(pointFromSpace({ original, frame: sampleFrame() }, { x: -50, y: 9000 })).toEqual({ x: 0, y: 1 });
+  });
+  test.each([
+    // A horizon that falls to the right by 100 of 1000: 5.7° clockwise, so it is turned back by as much.
+    [0, { x: 0, y: 0 }, { x: 1000, y: 100 }, -5.7],
+    // Drawn the other way round it is the same.
+    [0, { x: 1000, y: 100 }, { x: 0, y: 0 }, -5.7],
+    // A post that leans to the right at its top.
+    [0, { x: 0, y: 1000 }, { x: 100, y: 0 }, -5.7],
+    [2, { x: 0, y: 0 }, { x: 1000, y: 0 }, 2],
+    [10, { x: 0, y: 0 }, { x: 1000, y: -300 }, 15],
+  ])('at %d° a line from %j to %j makes %d°', (angle, from, to, expected) => {
+    expect(angleFromLine(angle, from, to)).toBe(expected);
+  });
+});
+
+describe('a frame laid on another photo', () => {
+  const from = {
+    original: { width: 400, height: 300 },
+    frame: sampleFrame({
+      turns: 1,
+      focal: { x: 0.2, y: 0.4, confirmed: false },
+      crops: { '1:1': { x: 0, y: 100, width: 150, height: 150 } },
+    }),
+  };
+  test('keeps turns and focal point, and its crops in proportion', () => {
+    // The turned space is 300 × 400, there 600 × 800: the crop is half of the largest, at the left, 2/5 of the way down.
+    const laid = frameLaidOn(from, { width: 800, height: 600 });
+    expect(laid).toEqual({
+      mirrored: false,
+      turns: 1,
+      angle: 0,
+      focal: { x: 0.2, y: 0.4, confirmed: true },
+      crops: { '1:1': { x: 0, y: 200, width: 300, height: 300 } },
+    });
+  });
+  test('is right on every photo', () => {
+    const luck = chance(2);
+    for (let round = 0; round < 300; round++) {
+      const size = () => ({ width: luck.whole(50, 5000), height: luck.whole(50, 5000) });
+      const angle = luck.whole(0, 2) === 0 ? 0 : luck.whole(-15, 15);
+      const original = size();
+      const bare = sampleFrame({ turns: luck.whole(0, 3) as 0, mirrored: luck.next() < 0.5, angle });
+      const crop = automaticCrop({ original, frame: bare }, '3:2');
+      const target = size();
+      const laid = frameLaidOn({ original, frame: { ...bare, crops: { '3:2': crop } } }, target);
+      expect(frameProblem(laid, target)).toBeNull();
+    }
   });
 });

@@ -37,6 +37,50 @@ export const frameSpace = (original: Size, turning: Turning): Size =>
     ? turnedSize(original, turning)
     : turnedBox(turnedSize(original, turning), turning.angle);
 
+/** Where a point of the turned picture, in fractions, lies in the space of the crops, in px. */
+export function pointInSpace(
+  { original, frame }: Framed,
+  point: { x: number; y: number },
+): { x: number; y: number } {
+  const turned = turnedSize(original, frame);
+  const box = frameSpace(original, frame);
+  const angle = (frame.angle * Math.PI) / 180;
+  const [dx, dy] = [(point.x - 0.5) * turned.width, (point.y - 0.5) * turned.height];
+  return {
+    x: box.width / 2 + dx * Math.cos(angle) - dy * Math.sin(angle),
+    y: box.height / 2 + dx * Math.sin(angle) + dy * Math.cos(angle),
+  };
+}
+
+/** The way back from `pointInSpace`: a place in the space of the crops as fractions of the turned picture, 0 to 1. */
+export function pointFromSpace(
+  { original, frame }: Framed,
+  place: { x: number; y: number },
+): { x: number; y: number } {
+  const turned = turnedSize(original, frame);
+  const box = frameSpace(original, frame);
+  const angle = (frame.angle * Math.PI) / 180;
+  const [dx, dy] = [place.x - box.width / 2, place.y - box.height / 2];
+  return {
+    x: clamp(0.5 + (dx * Math.cos(angle) + dy * Math.sin(angle)) / turned.width, 0, 1),
+    y: clamp(0.5 + (dy * Math.cos(angle) - dx * Math.sin(angle)) / turned.height, 0, 1),
+  };
+}
+
+/**
+ * The angle that makes a line drawn on the straightened picture level or upright, whichever is nearer: its own tilt is
+ * taken off the angle that there is. Degrees, at most 15 either way; to a tenth.
+ */
+export function angleFromLine(
+  angle: number,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): number {
+  const slope = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  const tilt = slope - 90 * Math.round(slope / 90);
+  return clamp(Math.round((angle - tilt) * 10) / 10, -MOST_STRAIGHTENING, MOST_STRAIGHTENING);
+}
+
 /** The largest crop of a shape that follows the focal point. */
 export function automaticCrop({ original, frame }: Framed, shape: ShapeId): Rect {
   const turned = turnedSize(original, frame);

@@ -68,7 +68,10 @@ describe('nothing is proposed', () => {
       r: luck.whole(6, 22),
       v: luck.next(),
     }));
-    const pebbles = drawn(320, 210, (x, y) => stones.findLast((s) => Math.hypot(x - s.x, y - s.y) < s.r)?.v ?? 0.3,
+    const pebbles = drawn(
+      320,
+      210,
+      (x, y) => stones.findLast((s) => Math.hypot(x - s.x, y - s.y) < s.r)?.v ?? 0.3,
     );
     expect(proposeTilt(pebbles)).toBeNull();
   });

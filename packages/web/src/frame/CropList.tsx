@@ -2,6 +2,7 @@
 import {
   cropFor,
   DEFAULT_DEVICES,
+  densityInWords,
   heightFor,
   ratioOf,
   ruleFor,
@@ -80,12 +81,7 @@ function Entry({
         />
       </div>
       <StateTag state={sharp.verdict === 'sharp' ? 'ready' : sharp.verdict === 'soft' ? 'care' : 'stop'}>
-        {sharp.verdict === 'sharp' &&
-          `Sharp on every screen: ${crop.width} px for the ${sharp.display} px shown`}
-        {sharp.verdict === 'soft' &&
-          `Soft on dense screens: ${sharp.missing} px short of ${sharp.retina} px; sharp on others`}
-        {sharp.verdict === 'too-small' &&
-          `Too small: ${sharp.missing} px short of the ${sharp.display} px shown`}
+        {densityInWords(use.slot, use.part, crop, devices).sentence}
       </StateTag>
       <div className="mt-1 flex items-center gap-2 text-[12.5px] text-ink-2">
         {own ? 'Yours' : use.shape === 'own' ? 'The whole photo' : 'Follows the focal point'}

@@ -1,19 +1,22 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
-import { cropFor, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
+import { frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { isTyping } from '../shell/SetShell.tsx';
-import { notify } from '../screen/screen.ts';
+import { copyFrame, notify } from '../screen/screen.ts';
 import { useAround, useRowOr, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { confirmFocal } from '../worktable/edits.ts';
 import { CropList } from './CropList.tsx';
 import { useFraming } from './framing.ts';
+import type { Guides } from './Guides.tsx';
+import { NumberBar } from './NumberBar.tsx';
 import { Overlay } from './Overlay.tsx';
 import { shapeUses } from './shapes.ts';
 import { stageFor, useSize } from './stage.ts';
+import { TurnBar } from './TurnBar.tsx';
 
 /** Keys of the bench that are not about the thing in focus. */
 function useBenchKeys(keys: Record<string, () => void>): void {
@@ -35,12 +38,17 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const setSlots = useSetSlots();
   const site = useSite();
   const navigate = useNavigate();
+  const [asked] = useSearchParams();
   const uses = site ? shapeUses(slotsIn(site, slotsOf(row, setSlots))) : [];
-  const [picked, setPicked] = useState<ShapeId | null>(uses[0]?.shape ?? null);
+  const [picked, setPicked] = useState<ShapeId | null>(
+    (asked.get('shape') as ShapeId | null) ?? uses[0]?.shape ?? null,
+  );
   const chosen = uses.some((use) => use.shape === picked) ? picked : null;
   const hands = useFraming(row);
   const [canvas, room] = useSize<HTMLDivElement>();
-  const stage = stageFor(frameSpace(row.original, row.frame), room);
+  const stage = stageFor(frameSpace(row.original, hands.shown.frame), room);
+  const [drawing, setDrawing] = useState(false);
+  const [guides, setGuides] = useState<Guides>({ thirds: false, headline: 'none' });
   const around = useAround(row.id);
   const go = (id: number | null | undefined) => id != null && void navigate(`/sets/${setId}/frame/${id}`);
   const nextDoubtful = async () => {
@@ -50,18 +58,22 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
     if (next && next.id !== row.id) go(next.id);
     else notify('No other crop is in doubt.');
   };
+  const copy = () => {
+    const name = shownName(row.words, row.fileName);
+    copyFrame({ original: row.original, frame: hands.shown.frame, name });
+    notify(`The frame of ${name} is copied. Select photos on the table, and lay it on them with “Frame”.`);
+  };
   const confirm = () => confirmFocal([row]);
   useBenchKeys({
     j: () => go(around?.next),
     k: () => go(around?.previous),
     c: confirm,
-    Escape: () => void navigate(`/sets/${setId}/frame`),
+    Escape: () => (drawing ? setDrawing(false) : void navigate(`/sets/${setId}/frame`)),
   });
-  const crop = chosen && cropFor(hands.shown, chosen);
   const { focal } = hands.shown.frame;
   return (
-    <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4">
+    <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
+      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[900px]:flex-wrap max-[900px]:py-2">
         <h1 className="mr-1.5 truncate text-[20px] font-[620] leading-tight tracking-[-.015em]">
           {shownName(row.words, row.fileName)}
         </h1>
@@ -81,6 +93,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           ))}
         </div>
         <span className="ml-auto" />
+        <button className="btn" onClick={copy}>
+          Copy frame
+        </button>
         <button className="btn" onClick={() => void nextDoubtful()}>
           Next doubtful crop
         </button>
@@ -88,9 +103,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           Back to the table
         </Link>
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_356px]">
-        <div className="grid min-h-0 grid-rows-[44px_minmax(0,1fr)_48px] bg-stage">
-          <div className="flex items-center gap-2 border-b border-rule bg-sheet px-3.5">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_356px] max-[900px]:block max-[900px]:flex-none">
+        <div className="grid min-h-0 grid-rows-[44px_auto_minmax(0,1fr)_auto] bg-stage max-[900px]:block">
+          <div className="flex min-h-[44px] items-center gap-2 border-b border-rule bg-sheet px-3.5 max-[900px]:flex-wrap max-[900px]:py-1.5">
             <span className="text-ink-2">
               {around ? `Photo ${around.index + 1} of ${around.total}` : 'Photo'}
             </span>
@@ -109,7 +124,15 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
               </button>
             )}
           </div>
-          <div ref={canvas} className="relative m-[22px] min-h-0">
+          <TurnBar
+            row={row}
+            hands={hands}
+            drawing={drawing}
+            setDrawing={setDrawing}
+            guides={guides}
+            setGuides={setGuides}
+          />
+          <div ref={canvas} className="relative m-[22px] min-h-0 max-[900px]:m-2.5 max-[900px]:h-[52vh]">
             {stage.scale > 0 && (
               <div
                 className="absolute"
@@ -126,7 +149,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
                   aria-label={row.words.alt || shownName(row.words, row.fileName)}
                   className="absolute inset-0 overflow-hidden bg-neutral"
                 >
-                  <TurnedView photo={row} size="bench" />
+                  <TurnedView photo={hands.shown} size="bench" />
                 </div>
                 <Overlay
                   row={row}
@@ -135,35 +158,14 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
                   chosen={chosen}
                   choose={setPicked}
                   hands={hands}
+                  guides={guides}
+                  drawing={drawing}
+                  drawn={() => setDrawing(false)}
                 />
               </div>
             )}
           </div>
-          <div className="flex items-center gap-4 overflow-hidden whitespace-nowrap border-t border-rule bg-sheet px-3.5 text-[13px] text-ink-2 [&_b]:text-ink">
-            {crop && (
-              <>
-                <span>
-                  Crop{' '}
-                  <b>
-                    {crop.width} × {crop.height}
-                  </b>
-                </span>
-                <span>
-                  from left <b>{crop.x}</b>
-                </span>
-                <span>
-                  from top <b>{crop.y}</b>
-                </span>
-              </>
-            )}
-            <span>
-              focal{' '}
-              <b>
-                {Math.round(focal.x * 100)} % · {Math.round(focal.y * 100)} %
-              </b>
-            </span>
-            <span className="ml-auto">Arrows move by 1 px, with Shift by 10</span>
-          </div>
+          <NumberBar row={row} hands={hands} chosen={chosen} />
         </div>
         <CropList uses={uses} row={hands.shown} chosen={chosen} choose={setPicked} />
       </div>

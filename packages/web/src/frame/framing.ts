@@ -1,25 +1,73 @@
 // The decisions at the bench while they are being made: shown at once, saved when the hand lets go or rests.
-import { shownName, type Command, type FocalPoint, type Rect, type ShapeId } from '@dusky-otter/core';
+import {
+  mirrorFrame,
+  shownName,
+  straightenFrame,
+  turnFrame,
+  type Command,
+  type FocalPoint,
+  type Frame,
+  type Rect,
+  type ShapeId,
+} from '@dusky-otter/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Row } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 
-export interface Framing {
-  focal?: FocalPoint;
-  crop?: { shape: ShapeId; rect: Rect };
-}
+/** One thing in hand. */
+export type Framing =
+  | { kind: 'focal'; focal: FocalPoint }
+  | { kind: 'crop'; shape: ShapeId; rect: Rect }
+  | { kind: 'angle'; angle: number };
 
 const REST = 500;
 
 const shapeName = (shape: ShapeId): string => (shape === 'own' ? 'whole photo' : shape);
+const degrees = (angle: number): string => `${angle > 0 ? '+' : ''}${angle.toFixed(1)}°`;
 
-function save(row: Row, { focal, crop }: Framing): void {
-  const name = shownName(row.words, row.fileName);
-  const commands: Command[] = [];
-  if (focal) commands.push({ kind: 'focal', photo: row.id, focal });
-  if (crop) commands.push({ kind: 'crop', photo: row.id, shape: crop.shape, crop: crop.rect });
-  edit(crop ? `crop ${shapeName(crop.shape)} of ${name}` : `focal point of ${name}`, commands);
+/** The frame with what is in hand. */
+function framed({ frame, original }: Pick<Row, 'frame' | 'original'>, held: Framing): Frame {
+  switch (held.kind) {
+    case 'focal':
+      return { ...frame, focal: held.focal };
+    case 'crop':
+      return { ...frame, crops: { ...frame.crops, [held.shape]: held.rect } };
+    case 'angle':
+      return straightenFrame(frame, original, held.angle);
+  }
 }
+
+function save(row: Row, held: Framing): void {
+  const name = shownName(row.words, row.fileName);
+  const photo = row.id;
+  const [label, command]: [string, Command] =
+    held.kind === 'focal'
+      ? [`focal point of ${name}`, { kind: 'focal', photo, focal: held.focal }]
+      : held.kind === 'crop'
+        ? [
+            `crop ${shapeName(held.shape)} of ${name}`,
+            { kind: 'crop', photo, shape: held.shape, crop: held.rect },
+          ]
+        : [
+            `${name} straightened to ${degrees(held.angle)}`,
+            { kind: 'frame', photo, frame: framed(row, held) },
+          ];
+  edit(label, [command]);
+}
+
+/** Whole turns are saved at once: there is nothing to let go of. */
+export const turns = {
+  quarter(row: Row): void {
+    const name = shownName(row.words, row.fileName);
+    edit(`quarter turn of ${name}`, [
+      { kind: 'frame', photo: row.id, frame: turnFrame(row.frame, row.original, 1) },
+    ]);
+  },
+  mirror(row: Row): void {
+    const name = shownName(row.words, row.fileName);
+    edit(`${name} mirrored`, [{ kind: 'frame', photo: row.id, frame: mirrorFrame(row.frame, row.original) }]);
+  },
+};
 
 export interface FramingHands {
   /** The photo as it looks with the unsaved framing on top. */
@@ -32,6 +80,9 @@ export interface FramingHands {
   nudge: (framing: Framing) => void;
 }
 
+const same = (a: Framing, b: Framing): boolean =>
+  a.kind === b.kind && (a.kind !== 'crop' || b.kind !== 'crop' || a.shape === b.shape);
+
 /** A framing in hand is saved on letting go, after a rest, and when the bench goes away. */
 export function useFraming(row: Row): FramingHands {
   const [held, setHeld] = useState<Framing | null>(null);
@@ -42,8 +93,7 @@ export function useFraming(row: Row): FramingHands {
   const hold = useCallback((framing: Framing) => {
     const { held: before, row: now } = latest.current;
     // Another thing is taken in hand before the keys have rested: the first one is saved, not dropped.
-    if (before && (!before.focal !== !framing.focal || before.crop?.shape !== framing.crop?.shape))
-      save(now, before);
+    if (before && !same(before, framing)) save(now, before);
     latest.current.held = framing;
     setHeld(framing);
   }, []);
@@ -63,11 +113,6 @@ export function useFraming(row: Row): FramingHands {
     [hold, settle],
   );
   useEffect(() => settle, [settle, row.id]);
-  const frame = {
-    ...row.frame,
-    ...(held?.focal && { focal: held.focal }),
-    ...(held?.crop && { crops: { ...row.frame.crops, [held.crop.shape]: held.crop.rect } }),
-  };
-  const shown: Row = held ? { ...row, frame } : row;
+  const shown: Row = held ? { ...row, frame: framed(row, held) } : row;
   return { shown, hold, settle, nudge };
 }

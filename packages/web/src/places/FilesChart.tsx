@@ -130,7 +130,7 @@ export function FilesChart({
       {files.map((one) => (
         <div key={one.part.shape} className="mt-1">
           {files.length > 1 && (
-            <h4 className="mb-0.5 text-[12px] font-[560] text-dusk">{shapeSaid(one.part.shape)}</h4>
+            <p className="mb-0.5 text-[12px] font-[560] text-dusk">{shapeSaid(one.part.shape)}</p>
           )}
           <DeviceTable files={one} />
         </div>

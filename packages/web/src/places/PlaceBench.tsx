@@ -184,7 +184,7 @@ function Shapes({ slot, change }: { slot: Slot; change: (slot: Slot) => void }) 
           {parts.length > 1 && (
             <button
               className="chip"
-              aria-label={`Take ${shapeSaid(shape)} away`}
+              aria-label={`Drop ${shapeSaid(shape)}`}
               onClick={() => change(withShapes(slot, closed(parts.filter((_, at) => at !== n))))}
             >
               Drop
@@ -423,7 +423,7 @@ export function PlaceBench({ site, slot, text, use, photo, editDevices }: Props)
           </p>
         </section>
         <section className={PART}>
-          <h3 className={HEAD}>Shape by window</h3>
+          <p className={HEAD}>Shape by window</p>
           <div className="flex min-h-[32px] items-center gap-2">
             <span className="w-[76px] text-ink-2">Photo</span>
             <Either

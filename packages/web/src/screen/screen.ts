@@ -1,5 +1,5 @@
 // What belongs to the screen alone: filter, selection, cursor, the sheet that lies open, and a line to say.
-import type { Filter } from '@dusky-otter/core';
+import type { Filter, Framed } from '@dusky-otter/core';
 import { create } from 'zustand';
 import { sentenceOf } from '../api/client.ts';
 
@@ -18,6 +18,8 @@ export interface Screen {
   /** The sheet that lies over the table, if any. */
   sheet: SheetName | null;
   notice: Notice | null;
+  /** A frame that was copied, to be laid on other photos; `name` is what its photo is called. */
+  copied: (Framed & { name: string }) | null;
 }
 
 const EMPTY: Screen = {
@@ -27,12 +29,16 @@ const EMPTY: Screen = {
   anchor: null,
   sheet: null,
   notice: null,
+  copied: null,
 };
 
 export const useScreen = create<Screen>(() => EMPTY);
 
 /** Another set is opened: nothing of it is selected yet. A line that is being said is said to its end. */
-export const clearScreen = (): void => useScreen.setState(({ notice }) => ({ ...EMPTY, notice }));
+export const clearScreen = (): void =>
+  useScreen.setState(({ notice, copied }) => ({ ...EMPTY, notice, copied }));
+
+export const copyFrame = (copied: NonNullable<Screen['copied']>): void => useScreen.setState({ copied });
 
 export const openSheet = (sheet: SheetName | null): void => useScreen.setState({ sheet });
 

@@ -1,6 +1,6 @@
 // A crop as a picture: the view of the original, turned as its frame says, then shifted and scaled so that just the crop
 // shows. It follows at once.
-import { frameSpace, turnedSize, type Photo, type Rect } from '@dusky-otter/core';
+import { frameSpace, pointInSpace, type Photo, type Rect } from '@dusky-otter/core';
 import { viewAddress } from '../api/client.ts';
 
 interface Props {
@@ -16,18 +16,6 @@ interface Props {
 }
 
 const percent = (value: number): string => `${value * 100}%`;
-
-/** Where a point of the turned picture, in fractions, lies in the space of the crops, in px. */
-function focalIn({ original, frame }: Props['photo']): { x: number; y: number } {
-  const turned = turnedSize(original, frame);
-  const box = frameSpace(original, frame);
-  const angle = (frame.angle * Math.PI) / 180;
-  const [dx, dy] = [(frame.focal.x - 0.5) * turned.width, (frame.focal.y - 0.5) * turned.height];
-  return {
-    x: box.width / 2 + dx * Math.cos(angle) - dy * Math.sin(angle),
-    y: box.height / 2 + dx * Math.sin(angle) + dy * Math.cos(angle),
-  };
-}
 
 /** The view of a photo as its frame turns it, in a box of the frame's space that fills its parent. */
 export function TurnedView({ photo, size }: { photo: Props['photo']; size: 'row' | 'bench' }) {
@@ -53,7 +41,7 @@ export function TurnedView({ photo, size }: { photo: Props['photo']; size: 'row'
 
 export function CropPicture({ photo, crop, width, height, size = 'row', focal = false }: Props) {
   const box = frameSpace(photo.original, photo.frame);
-  const point = focalIn(photo);
+  const point = pointInSpace(photo, photo.frame.focal);
   return (
     <div
       className="relative shrink-0 overflow-hidden bg-neutral outline outline-1 -outline-offset-1 outline-black/15"

@@ -1,6 +1,7 @@
 // The crops of a row as pictures, each with its ratio and, where it falls short, a mark.
 import { cropIn, ratioOf, sharpnessOf, slotsIn, slotsOf } from '@dusky-otter/core';
-import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { Link } from 'react-router';
+import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { shapeUses } from '../frame/shapes.ts';
 import { CropPicture } from '../ui/CropPicture.tsx';
 
@@ -10,6 +11,7 @@ const SAID = { sharp: '', soft: 'soft on retina', 'too-small': 'too small' } as 
 export function CropsCell({ row, height }: { row: Row; height: number }) {
   const site = useSite();
   const setSlots = useSetSlots();
+  const setId = useSetId();
   if (!site) return null;
   const shown = shapeUses(slotsIn(site, slotsOf(row, setSlots)));
   if (shown.length === 0) return <span className="text-ink-2">Goes nowhere yet.</span>;
@@ -21,9 +23,12 @@ export function CropsCell({ row, height }: { row: Row; height: number }) {
         const width = Math.min(Math.round(height * ratio), Math.round(height * 2.5));
         const { verdict } = sharpnessOf(slot, part, crop, site.devices);
         return (
-          <div
+          <Link
             key={shape}
-            className="flex shrink-0 flex-col gap-[3px]"
+            to={`/sets/${setId}/frame/${row.id}?shape=${shape}`}
+            tabIndex={-1}
+            className="flex shrink-0 flex-col gap-[3px] hover:outline hover:outline-2 hover:outline-focus"
+            aria-label={`Open ${shape === 'own' ? 'the whole photo' : `the crop ${shape}`} of ${row.fileName}`}
             title={`${slot.name}: ${crop.width} × ${crop.height} px ${SAID[verdict]}`}
           >
             <CropPicture
@@ -40,7 +45,7 @@ export function CropsCell({ row, height }: { row: Row; height: number }) {
               {shape === 'own' ? 'whole' : shape} {MARKS[verdict]}
               {verdict !== 'sharp' && <span className="sr-only">{SAID[verdict]}</span>}
             </small>
-          </div>
+          </Link>
         );
       })}
     </div>

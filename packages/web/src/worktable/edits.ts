@@ -5,6 +5,7 @@ import {
   shownName,
   type Command,
   type Filter,
+  type Frame,
   type Photo,
   type SetHeader,
   type SlotId,
@@ -76,6 +77,14 @@ export function putIntoBin(ids: readonly number[], name: string | null): void {
 export function moveBetween(row: Photo, before: Photo | null, after: Photo | null): void {
   const position = positionBetween(before?.position ?? null, after?.position ?? null);
   edit(`place of ${nameOf(row)} in the order`, [{ kind: 'position', photo: row.id, position }]);
+}
+
+/** How frames of photos are changed together: each by its own frame and size. */
+export function saveFrames(rows: readonly Photo[], what: string, frameFor: (row: Photo) => Frame): void {
+  edit(
+    `${what} of ${rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`}`,
+    rows.map((row) => ({ kind: 'frame', photo: row.id, frame: frameFor(row) })),
+  );
 }
 
 export function confirmFocal(rows: readonly Photo[]): void {

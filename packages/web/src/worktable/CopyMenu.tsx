@@ -1,0 +1,94 @@
+// Markup to paste, of some photos or of all: as figures, as one img each, and the stylesheet that goes with them.
+import { figureStyles, type Site, type Slot, type SlotId } from '@dusky-otter/core';
+import { DropdownMenu } from 'radix-ui';
+import { api } from '../api/client.ts';
+import { notify, notifyFailure } from '../screen/screen.ts';
+import { useCounts, useSite } from '../server/hooks.ts';
+import { allSaved } from '../server/state.ts';
+
+/** Copies the markup of some photos, or of all where `ids` is null. */
+async function copyMarkup(
+  setId: number,
+  ids: readonly number[] | null,
+  slot: SlotId | null,
+  { where, form }: { where: string; form: 'picture' | 'img' },
+) {
+  try {
+    // What was typed a moment ago belongs into the markup.
+    await allSaved();
+    const { selection, photos } = await api.check(setId, ids);
+    const markup = await api.markup(setId, selection, { form, ...(slot && { slot }) });
+    await navigator.clipboard.writeText(markup);
+    const count = slot ? (markup.match(/<img/g) ?? []).length : photos;
+    notify(
+      `Markup of ${count} ${count === 1 ? 'photo' : 'photos'}${where} copied. Its files are in the download.`,
+    );
+  } catch (error) {
+    notifyFailure(error);
+  }
+}
+
+/** The stylesheet that goes with all markup of the site. */
+async function copyStyles(site: Site) {
+  try {
+    await navigator.clipboard.writeText(figureStyles(site));
+    notify('The stylesheet is copied. It goes into the page once, and reaches nothing but these photos.');
+  } catch (error) {
+    notifyFailure(error);
+  }
+}
+
+export function CopyMenu({
+  ids,
+  setId,
+  any,
+}: {
+  ids: readonly number[] | null;
+  setId: number;
+  any: boolean;
+}) {
+  const site = useSite();
+  const counts = useCounts();
+  const used = site?.slots.filter(({ id }) => (counts?.places[id] ?? 0) > 0) ?? [];
+  const copy = (slot: Slot | null, form: 'picture' | 'img') =>
+    void copyMarkup(setId, ids, slot?.id ?? null, { form, where: slot ? `, ${slot.name}` : '' });
+  const items = (form: 'picture' | 'img') => (
+    <>
+      <DropdownMenu.Item className="menu-item" onSelect={() => copy(null, form)}>
+        For every place
+      </DropdownMenu.Item>
+      <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+      {used.map((slot) => (
+        <DropdownMenu.Item key={slot.id} className="menu-item" onSelect={() => copy(slot, form)}>
+          {slot.name}{' '}
+          <span className="ml-auto max-w-[200px] truncate text-[12px] text-ink-2">{slot.hint}</span>
+        </DropdownMenu.Item>
+      ))}
+    </>
+  );
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={!any || used.length === 0}>
+        Copy markup
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="menu" side="top" align="end">
+          {items('picture')}
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.Sub>
+            <DropdownMenu.SubTrigger className="menu-item">
+              As one img each{' '}
+              <span className="ml-auto text-[12px] text-ink-2">where a system allows no more</span>
+            </DropdownMenu.SubTrigger>
+            <DropdownMenu.Portal>
+              <DropdownMenu.SubContent className="menu">{items('img')}</DropdownMenu.SubContent>
+            </DropdownMenu.Portal>
+          </DropdownMenu.Sub>
+          <DropdownMenu.Item className="menu-item" onSelect={() => site && void copyStyles(site)}>
+            The stylesheet that goes with it
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
