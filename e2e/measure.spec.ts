@@ -136,7 +136,7 @@ test('a hostile page reaches neither the application nor the network', async ({ 
     expect(
       await sealed.evaluate(() => {
         try {
-          return String(window.parent.document.title);
+          return window.parent.document.title;
         } catch (error) {
           return (error as Error).name;
         }

@@ -102,7 +102,7 @@ test('places leave as a file and come back; devices are read from CSV; nonsense 
     page.waitForEvent('download'),
     page.getByRole('menuitem', { name: 'Save these places as JSON' }).click(),
   ]);
-  const text = await readFile((await download.path())!, 'utf8');
+  const text = await readFile(await download.path(), 'utf8');
   const input = page.getByLabel('A JSON file of places');
   await input.setInputFiles({ name: 'places.json', mimeType: 'application/json', buffer: Buffer.from(text) });
   await expect(page.locator('[data-place="hero-2"]')).toBeVisible();

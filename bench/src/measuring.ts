@@ -65,7 +65,7 @@ export async function measuredFigures(page: Page, path: string): Promise<Figure[
   if (!(await save.isVisible()))
     throw new Error((await page.getByRole('alert').textContent()) ?? 'no figures');
   const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
-  const [head, ...lines] = readCsv(await readFile((await download.path())!, 'utf8'));
+  const [head, ...lines] = readCsv(await readFile(await download.path(), 'utf8'));
   const at = (name: string) => head!.indexOf(name);
   return lines.map((line) => ({
     number: Number(line[at('number')]),

@@ -17,7 +17,7 @@ async function turned(bytes: Buffer, degrees: number): Promise<LightnessMap> {
     .toColourspace('srgb')
     .resize(1600, 1600, { fit: 'inside' })
     .toBuffer();
-  const { width = 1, height = 1 } = await sharp(upright).metadata();
+  const { width, height } = await sharp(upright).metadata();
   const inner = Math.floor(largestTurned({ width, height }, width / height, degrees)) - 2;
   const size = { width: inner, height: Math.floor((inner * height) / width) };
   const full = await sharp(upright)

@@ -3,19 +3,22 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import './ui/styles.css';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { FrameBench } from './frame/FrameBench.tsx';
-import { Measure } from './measure/Measure.tsx';
-import { Places } from './places/Places.tsx';
 import { Rehearse } from './rehearse/Rehearse.tsx';
 import { NotFoundPage } from './shell/NotFound.tsx';
 import { beginState, client } from './server/state.ts';
 import { SiteList } from './shell/SiteList.tsx';
 import { SetShell } from './shell/SetShell.tsx';
 import { Worktable } from './worktable/Worktable.tsx';
+
+// Screens that are not opened every day come when they are.
+const Places = lazy(async () => ({ default: (await import('./places/Places.tsx')).Places }));
+const Measure = lazy(async () => ({ default: (await import('./measure/Measure.tsx')).Measure }));
+const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
 
 // Edits that an earlier visit left behind are taken up before anything is shown.
 await beginState();
@@ -30,8 +33,22 @@ createRoot(document.getElementById('root')!).render(
             <Route index element={<Navigate to="gather" replace />} />
             <Route path="frame/:photoId" element={<FrameBench />} />
             <Route path="rehearse" element={<Rehearse />} />
-            <Route path="places" element={<Places />} />
-            <Route path="measure" element={<Measure />} />
+            <Route
+              path="places"
+              element={
+                <Suspense fallback={opening}>
+                  <Places />
+                </Suspense>
+              }
+            />
+            <Route
+              path="measure"
+              element={
+                <Suspense fallback={opening}>
+                  <Measure />
+                </Suspense>
+              }
+            />
             <Route path=":stop" element={<Worktable />} />
           </Route>
           <Route path="*" element={<NotFoundPage />} />

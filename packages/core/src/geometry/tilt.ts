@@ -95,8 +95,8 @@ function edgesOf(map: LightnessMap): { level: Edge[]; upright: Edge[] } {
       const [f, g, h] = [v[i + width - 1]!, v[i + width]!, v[i + width + 1]!];
       gx[i] = (3 * (c - a) + 10 * (e - d) + 3 * (h - f)) / 32;
       gy[i] = (3 * (f - a) + 10 * (g - b) + 3 * (h - c)) / 32;
-      strength[i] = Math.hypot(gx[i]!, gy[i]!);
-      if ((x + y) % 3 === 0) strengths.push(strength[i]!);
+      strength[i] = Math.hypot(gx[i], gy[i]);
+      if ((x + y) % 3 === 0) strengths.push(strength[i]);
     }
   }
   strengths.sort((p, q) => p - q);

@@ -10,9 +10,17 @@ const DEEPEST = 8;
 const MOST_STYLES = 20_000_000;
 
 const COMMENT = /\/\*[^]*?\*\//g;
-const URL_TOKEN = /url\(\s*(?:"((?:[^"\\]|\\[^])*)"|'((?:[^'\\]|\\[^])*)'|((?:[^\s"'()\\]|\\[^])*))\s*\)/gi;
-const IMPORT =
-  /@import\s+(?:url\(\s*(?:"([^"]*)"|'([^']*)'|([^\s"'()]*))\s*\)|"([^"]*)"|'([^']*)')([^;]*);?/gi;
+/** An address: between quotes, or bare up to a space, quote or bracket. Its spaces are told apart where it is read. */
+const URL_TOKEN = /url\(([^()"']*|[^()"']*"(?:[^"\\]|\\[^])*"\s*|[^()"']*'(?:[^'\\]|\\[^])*'\s*)\)/gi;
+const IMPORT = /@import\s+([^;]*);?/gi;
+const IMPORTED = /^(?:url\(([^)]*)\)|"([^"]*)"|'([^']*)')/i;
+
+/** What stands inside url(): without its spaces and quotes. */
+function addressIn(inside: string): string {
+  const bare = inside.trim();
+  const quote = bare[0];
+  return quote === '"' || quote === "'" ? bare.slice(1, bare.endsWith(quote) ? -1 : undefined) : bare;
+}
 
 /** Undoes escapes of CSS in an address (CSS Syntax 3, 4.3.7). */
 const unescaped = (text: string): string =>
@@ -38,8 +46,8 @@ const plainNames = (css: string): string =>
 
 /** Every url() of a stylesheet under another address; what loads nothing any more becomes an empty picture. */
 export const readdressed = (css: string, to: Readdress): string =>
-  plainNames(css).replace(URL_TOKEN, (whole, double?: string, single?: string, bare?: string) => {
-    const address = unescaped(double ?? single ?? bare ?? '').trim();
+  plainNames(css).replace(URL_TOKEN, (whole, inside: string) => {
+    const address = unescaped(addressIn(inside)).trim();
     if (address === '' || address.startsWith('#')) return whole;
     return `url(${quoted(to(address) ?? 'data:,')})`;
   });
@@ -76,9 +84,11 @@ export function wholeSheet(css: string, path: string, source: SheetSource): stri
     if (left < 0) return '';
     const bare = plainNames(text.replace(COMMENT, ' ')).replace(/@charset\s+"[^"]*";/gi, '');
     const imports: string[] = [];
-    const own = bare.replace(IMPORT, (_, ...found: (string | undefined)[]) => {
-      const address = unescaped(found.slice(0, 5).find((part) => part !== undefined) ?? '');
-      const conditions = found[5] ?? '';
+    const own = bare.replace(IMPORT, (_, said: string) => {
+      const named = IMPORTED.exec(said);
+      if (!named) return '';
+      const address = unescaped(addressIn(named[1] ?? named[2] ?? named[3] ?? ''));
+      const conditions = said.slice(named[0].length);
       const sheet = above.length < DEEPEST ? source.sheet(address, at) : null;
       if (sheet && !above.includes(sheet.path))
         imports.push(around(inline(sheet.css, sheet.path, [...above, sheet.path]), conditions));

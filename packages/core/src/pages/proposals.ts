@@ -77,8 +77,8 @@ function shapesOf(samples: readonly PictureSample[]): { shapes: SlotShape[]; loo
   // Ratios that change from window to window are no shapes: the one of the most windows stands for all.
   if (runs.length > 4 || runs.length === 0) {
     loose = true;
-    const longest = runs.reduce((most, run) => (run.sizes.length > most.sizes.length ? run : most), runs[0]!);
-    runs.splice(0, runs.length, ...(longest ? [longest] : []));
+    const longest = [...runs].sort((a, b) => b.sizes.length - a.sizes.length).slice(0, 1);
+    runs.splice(0, runs.length, ...longest);
   }
   const falling = joinedShapes(
     runs.map(({ from, shape }, n) => ({ from: n === 0 ? 0 : from, shape })),

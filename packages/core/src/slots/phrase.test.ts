@@ -67,6 +67,6 @@ describe('widths said in words', () => {
     'at most 0 x 0',
     '300 % of the window',
     '4 across, 0 below 0 px',
-    `${'4 across '.repeat(400)}`,
+    '4 across '.repeat(400),
   ])('%j is no width in words', (text) => expect(readPhrase(text)).toBeNull());
 });

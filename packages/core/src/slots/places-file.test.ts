@@ -1,4 +1,8 @@
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { Ajv } from 'ajv';
 import { describe, expect, test } from '@jest/globals';
+import type { Slot } from '../contract/index.ts';
 import { chance } from '../chance/chance.ts';
 import { MOST_PLACES, PlacesFileError, readPlaces, slotIdFor, writePlaces } from './places-file.ts';
 import { SHIPPED_SLOTS } from './shipped.ts';
@@ -9,9 +13,9 @@ const WINDOWS = [320, 390, 599, 600, 752, 959, 960, 1280, 2560];
 describe('places as a file', () => {
   test('come back as they went', () => {
     const read = readPlaces(writePlaces(SHIPPED_SLOTS), []);
-    expect(read.map(({ said: _, rule: __, ...rest }) => rest)).toEqual(
-      SHIPPED_SLOTS.map(({ said: _, rule: __, ...rest }) => rest),
-    );
+    const bare = (slots: readonly Slot[]) =>
+      slots.map((slot) => ({ ...slot, said: undefined, rule: undefined }));
+    expect(bare(read)).toEqual(bare(SHIPPED_SLOTS));
     read.forEach((slot, n) => {
       for (const window of WINDOWS) {
         // As the sizes attribute: within a CSS px.
@@ -86,4 +90,19 @@ describe('places as a file', () => {
       }
     }
   });
+});
+
+test('the schema that ships says the same', () => {
+  const schema = JSON.parse(
+    readFileSync(resolve(import.meta.dirname, '../../../../docs/schema/places.schema.json'), 'utf8'),
+  ) as object;
+  const valid = new Ajv().compile(schema);
+  expect(valid(JSON.parse(writePlaces(SHIPPED_SLOTS)))).toBe(true);
+  for (const wrong of [
+    { places: [] },
+    { version: 2 },
+    { places: [{ name: 'x' }] },
+    { places: [{ name: 'x', width: '1px', shapes: [{ from: 0, shape: '3x2' }] }] },
+  ])
+    expect(valid({ file: 'dusky-otter/places', version: 1, places: [], ...wrong })).toBe(false);
 });

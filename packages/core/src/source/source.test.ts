@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { chance } from '../chance/chance.ts';
 import { chosenUrl, chosenWidth, chromiumChoice, ordered } from './choice.ts';
-import { parseSrcset, srcsetOf } from './srcset.ts';
+import { parseSrcset, srcsetOf, srcsetUnder } from './srcset.ts';
 
 const read = (text: string) =>
   parseSrcset(text).candidates.map(({ url, width, density }) => [url, width, density]);
@@ -138,4 +138,9 @@ describe('choosing', () => {
       }
     }
   });
+});
+
+test('a srcset under other addresses keeps its descriptors', () => {
+  const under = srcsetUnder('a.jpg 480w, b,c.jpg 960w,d.jpg 2x x, e.jpg', (url) => `p/${url}`);
+  expect(under).toBe('p/a.jpg 480w, p/b,c.jpg 960w, p/e.jpg 1x');
 });

@@ -93,3 +93,11 @@ export function parseSrcset(text: string): ParsedSrcset {
 /** A `srcset` with width descriptors. */
 export const srcsetOf = (candidates: readonly { url: string; width: number }[]): string =>
   candidates.map(({ url, width }) => `${url} ${width}w`).join(', ');
+
+/** A `srcset` as it is, each candidate under another address; what browsers leave out is left out. */
+export const srcsetUnder = (srcset: string, to: (url: string) => string): string =>
+  parseSrcset(srcset)
+    .candidates.map(
+      ({ url, width, density }) => `${to(url)} ${width === null ? `${density ?? 1}x` : `${width}w`}`,
+    )
+    .join(', ');

@@ -5,10 +5,15 @@ import { escapeCell, readCsv, writeCsv } from '../csv/csv.ts';
 import { parseLength } from '../css/length.ts';
 import { parseMedia } from '../css/media.ts';
 import { parseSizes } from '../css/sizes.ts';
+import { prefixProblem } from '../markup/address.ts';
 import { escapeHtml, indent, tag } from '../markup/html.ts';
 import { figureMarkup } from '../markup/picture.ts';
 import { slugOf, speakingNames, speakingSlug } from '../naming/naming.ts';
+import { breakpointsIn, pathOf, wholeSheet } from '../pages/css-files.ts';
 import { parseDevices } from '../slots/devices.ts';
+import { readPhrase } from '../slots/phrase.ts';
+import { readPlaces, slotIdFor } from '../slots/places-file.ts';
+import { mendedWidth } from '../slots/typed-width.ts';
 import { parseSrcset } from '../source/srcset.ts';
 import { isPlaceholder, looksLikeFileName } from '../words/checks/absent.ts';
 import { allCapitals, keywordList, tooLong } from '../words/checks/form.ts';
@@ -65,6 +70,14 @@ const READERS: Record<string, (text: string) => unknown> = {
   speakingSlug: (text) => speakingSlug({ title: '', alt: text }, text),
   speakingNames: (text) =>
     speakingNames(new Map([[1, speakingSlug({ title: text, alt: text }, text)]]), { a: 1 }),
+  readPhrase,
+  mendedWidth,
+  readPlaces: (text) => readPlaces(text, []),
+  slotIdFor: (text) => slotIdFor(text, []),
+  wholeSheet: (text) => wholeSheet(text, 'a.css', { sheet: () => null, file: () => null }),
+  breakpointsIn,
+  pathOf: (text) => pathOf(text, text),
+  prefixProblem,
   parseLength,
   parseMedia,
   parseSizes,

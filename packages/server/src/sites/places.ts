@@ -35,15 +35,17 @@ export async function placesInUse(
   setId: number,
   states: FileStates,
 ): Promise<Record<SlotId, PlaceUse>> {
-  const uses = new Map<SlotId, PlaceUse & { seen: Set<number> }>(
-    site.slots.map(({ id }) => [id, { photos: 0, weights: [], heaviest: null, shown: [], seen: new Set() }]),
+  const uses = new Map<SlotId, PlaceUse>(
+    site.slots.map(({ id }) => [id, { photos: 0, weights: [], heaviest: null, shown: [] }]),
   );
+  // A photo of two sets stands in a place once.
+  const seen = new Set<string>();
   for await (const { setId: here, photo, slots } of photosOfSite(site)) {
     const row = rowOf(photo, slots, site, states);
     for (const { slot, bytes } of phoneWeights(row, slots, site)) {
       const use = uses.get(slot.id)!;
-      if (use.seen.has(photo.id)) continue;
-      use.seen.add(photo.id);
+      if (seen.has(`${slot.id} ${photo.id}`)) continue;
+      seen.add(`${slot.id} ${photo.id}`);
       use.photos++;
       const { hash, width, height } = photo.original;
       if (use.shown.length < MOST_SHOWN) use.shown.push({ hash, width, height });
@@ -53,12 +55,8 @@ export async function placesInUse(
         use.heaviest = { id: photo.id, name: shownName(photo.words, photo.fileName), bytes };
     }
   }
-  return Object.fromEntries(
-    [...uses].map(([id, { seen: _, ...use }]) => [
-      id,
-      { ...use, weights: use.weights.sort((a, b) => b - a).slice(0, MOST_WEIGHTS) },
-    ]),
-  );
+  for (const use of uses.values()) use.weights = use.weights.sort((a, b) => b - a).slice(0, MOST_WEIGHTS);
+  return Object.fromEntries(uses);
 }
 
 /** What it costs to have a place as `value` instead of as it is; null: not at all any more. */

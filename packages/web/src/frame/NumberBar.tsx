@@ -60,7 +60,7 @@ export function NumberBar({ row, hands, chosen }: { row: Row; hands: FramingHand
   const { focal } = hands.shown.frame;
   const crop = chosen && cropFor(hands.shown, chosen);
   const put = (change: Partial<Rect>) => {
-    if (!crop || !chosen) return;
+    if (chosen === null || crop === null) return;
     const next = { ...crop, ...change };
     if (change.width !== undefined) {
       const ratio = chosen === 'own' ? crop.width / crop.height : ratioOf(chosen, space);

@@ -57,13 +57,13 @@ function save(row: Row, held: Framing): void {
 
 /** Whole turns are saved at once: there is nothing to let go of. */
 export const turns = {
-  quarter(row: Row): void {
+  quarter: (row: Row): void => {
     const name = shownName(row.words, row.fileName);
     edit(`quarter turn of ${name}`, [
       { kind: 'frame', photo: row.id, frame: turnFrame(row.frame, row.original, 1) },
     ]);
   },
-  mirror(row: Row): void {
+  mirror: (row: Row): void => {
     const name = shownName(row.words, row.fileName);
     edit(`${name} mirrored`, [{ kind: 'frame', photo: row.id, frame: mirrorFrame(row.frame, row.original) }]);
   },

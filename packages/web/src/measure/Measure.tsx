@@ -6,14 +6,12 @@ import {
   slotIdFor,
   sweep,
   SWEPT,
-  writeCsv,
   type Command,
   type MeasuredPage,
   type Proposal,
   type Slot,
 } from '@dusky-otter/core';
 import { useEffect, useRef, useState } from 'react';
-import { useDropzone } from 'react-dropzone';
 import { Link, useNavigate } from 'react-router';
 import { sentenceOf } from '../api/client.ts';
 import { finished } from '../places/drafts.ts';
@@ -23,7 +21,10 @@ import { edit } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { saveText } from '../ui/files.ts';
 import { assemble, type AssembledPage } from './assemble.ts';
-import { picturesSeen, SealedFrame } from './frame.ts';
+import { ChooseSite } from './ChooseSite.tsx';
+import { csvOf } from './figures.ts';
+import { picturesSeen, SealedFrame, UNSCROLLED } from './frame.ts';
+import { Preview, SweepLine } from './Preview.tsx';
 import { ProposalRow, type Choice } from './ProposalRow.tsx';
 import { pagesOf, siteFrom, type SiteFiles } from './site-files.ts';
 
@@ -37,143 +38,6 @@ interface Measured {
 
 const HEIGHT = 900;
 const SHOWN = [1280, 390] as const;
-
-/** One window of the page, small, with its pictures numbered. */
-function Preview({
-  assembled,
-  width,
-  scale,
-  labels,
-}: {
-  assembled: AssembledPage;
-  width: number;
-  scale: number;
-  labels: (string | null)[];
-}) {
-  const element = useRef<HTMLIFrameElement>(null);
-  const said = JSON.stringify(labels);
-  useEffect(() => {
-    if (!element.current) return;
-    const frame = new SealedFrame(element.current);
-    // A preview that does not come is not missed: the rows say the same.
-    frame
-      .open(assembled)
-      .then(() => frame.mark(JSON.parse(said) as (string | null)[]))
-      .catch(() => undefined);
-    return () => frame.close();
-  }, [assembled, said]);
-  return (
-    <figure>
-      <figcaption className="mb-1 text-[12.5px] font-[560] text-[#1c1c1c]">{width} px window</figcaption>
-      <div className="overflow-hidden bg-white" style={{ width: width * scale, height: 2200 * scale }}>
-        <iframe
-          ref={element}
-          title={`The page in a window of ${width} px, its pictures numbered`}
-          sandbox="allow-scripts"
-          scrolling="no"
-          tabIndex={-1}
-          style={{ width, height: 2200, transform: `scale(${scale})`, transformOrigin: '0 0', border: 0 }}
-        />
-      </div>
-    </figure>
-  );
-}
-
-/** The windows that were looked at, and where widths change their rule. */
-function SweepLine({ windows, breaks }: { windows: readonly number[]; breaks: readonly number[] }) {
-  const at = (window: number) => ((window - SWEPT.from) / (SWEPT.to - SWEPT.from)) * 428 + 4;
-  return (
-    <svg
-      className="block w-full max-w-[436px]"
-      viewBox="0 0 436 38"
-      role="img"
-      aria-label={`Looked at in ${windows.length} windows from ${SWEPT.from} to ${SWEPT.to} px. Widths change their rule at ${breaks.join(', ') || 'no window'}${breaks.length > 0 ? ' px' : ''}.`}
-    >
-      <path d="M4 12H432" stroke="var(--rule-strong)" />
-      {windows.map((window) => (
-        <path key={window} d={`M${at(window)} 7v10`} stroke="var(--kelp)" strokeWidth="1.5" />
-      ))}
-      {breaks.map((window, n) => (
-        <g key={window} fill="var(--dusk)" fontSize="12" fontWeight="600">
-          <path d={`M${at(window)} 1l4 6h-8z`} />
-          {(n === 0 || at(window) - at(breaks[n - 1]!) > 34) && (
-            <text x={Math.min(418, Math.max(16, at(window)))} y="33" textAnchor="middle">
-              {Math.round(window)}
-            </text>
-          )}
-        </g>
-      ))}
-    </svg>
-  );
-}
-
-const csvOf = ({ page, pictures }: MeasuredPage): string =>
-  writeCsv([
-    ['page', 'number', 'picture', 'window', 'box', 'width', 'height', 'x', 'y'],
-    ...pictures.flatMap(({ name, samples }, n) =>
-      samples.map(({ viewport, box, width, height, x, y }) =>
-        [page, n + 1, name, viewport, box, width, height, x, y].map(String),
-      ),
-    ),
-  ]);
-
-/** Chooses a page, a folder or a ZIP; the demo's site is a press away. */
-function Choose({ take, busy }: { take: (files: readonly File[]) => void; busy: boolean }) {
-  const folder = useRef<HTMLInputElement>(null);
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    onDrop: take,
-    noClick: true,
-    noKeyboard: true,
-    useFsAccessApi: false,
-  });
-  const demo = async () => {
-    const response = await fetch('/api/demo/site.zip');
-    if (response.ok)
-      take([new File([await response.blob()], 'gullmoor-site.zip', { type: 'application/zip' })]);
-    else notify('The demo’s site can’t be read here.', 'bad');
-  };
-  return (
-    <div
-      {...getRootProps({ role: undefined, tabIndex: undefined, onDrop: (event) => event.stopPropagation() })}
-      className={`m-6 grid place-items-center gap-3 border-2 border-dashed px-6 py-12 text-center ${isDragActive ? 'border-kelp bg-kelp-soft' : 'border-rule-strong'}`}
-    >
-      <input {...getInputProps({ 'aria-label': 'A page or a ZIP of a site', style: { display: 'none' } })} />
-      <input
-        ref={(element) => {
-          folder.current = element;
-          // React knows no attribute of this name.
-          element?.setAttribute('webkitdirectory', '');
-        }}
-        type="file"
-        multiple
-        className="hidden"
-        aria-label="The folder of a site"
-        onChange={(event) => {
-          const files = [...(event.target.files ?? [])];
-          event.target.value = '';
-          if (files.length > 0) take(files);
-        }}
-      />
-      <h2 className="text-[17px] font-[620]">Which page shows the pictures?</h2>
-      <p className="max-w-[62ch] text-ink-2">
-        Give the site’s folder or a ZIP of it, so that styles and pictures come along; a saved page alone will
-        do. It is opened sealed off, without its scripts and without a network, and looked at in windows from
-        320 to 2560 px.
-      </p>
-      <p className="flex flex-wrap justify-center gap-2">
-        <button className="btn btn-main" disabled={busy} onClick={() => folder.current?.click()}>
-          Choose a folder
-        </button>
-        <button className="btn" disabled={busy} onClick={open}>
-          Choose a page or a ZIP
-        </button>
-        <button className="btn" disabled={busy} onClick={() => void demo()}>
-          Try Gullmoor’s site
-        </button>
-      </p>
-    </div>
-  );
-}
 
 export function Measure() {
   const setId = useSetId();
@@ -323,7 +187,7 @@ export function Measure() {
           <b>■</b> {problem}
         </p>
       )}
-      {!files && <Choose take={(chosen) => void take(chosen)} busy={progress !== null} />}
+      {!files && <ChooseSite take={(chosen) => void take(chosen)} busy={progress !== null} />}
       <div
         className={`min-h-0 flex-1 ${measured ? 'grid min-[1000px]:grid-cols-[468px_minmax(0,1fr)]' : ''} overflow-auto`}
         role="region"
@@ -350,7 +214,7 @@ export function Measure() {
               ref={element}
               title="The page that is being measured"
               sandbox="allow-scripts"
-              scrolling="no"
+              {...UNSCROLLED}
               tabIndex={-1}
               style={{
                 width: SWEPT.from,

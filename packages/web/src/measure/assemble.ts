@@ -1,6 +1,13 @@
 // A page made into one document that loads nothing: its stylesheets inside, stand-ins for its pictures, its scripts and
 // everything else that could act or reach out taken away.
-import { breakpointsIn, pathOf, readdressed, wholeSheet, type SheetSource } from '@dusky-otter/core';
+import {
+  breakpointsIn,
+  pathOf,
+  readdressed,
+  srcsetUnder,
+  wholeSheet,
+  type SheetSource,
+} from '@dusky-otter/core';
 import { NOTHING, standIn } from './pictures.ts';
 import { SiteError, type SiteFiles } from './site-files.ts';
 
@@ -26,6 +33,14 @@ export interface AssembledPage {
   notices: string[];
 }
 
+/** The charset that a page declares for itself, or undefined. */
+function declaredIn(head: string): string | undefined {
+  const at = head.search(/charset/i);
+  const name = at < 0 ? null : /^charset\s*=\s*["']?([\w-]+)/i.exec(head.slice(at));
+  if (name) return name[1];
+  return head.startsWith('<?xml') ? /encoding=["']([\w-]+)/i.exec(head.slice(0, 200))?.[1] : undefined;
+}
+
 /** Text of a page: as its first bytes say, or its own declaration, else as browsers guess in the west. */
 async function textOf(file: Blob): Promise<string> {
   const bytes = new Uint8Array(await file.arrayBuffer());
@@ -38,9 +53,7 @@ async function textOf(file: Blob): Promise<string> {
         : bytes[0] === 0xfe && bytes[1] === 0xff
           ? 'utf-16be'
           : null;
-  const said =
-    /<meta[^>]+charset\s*=\s*["']?\s*([\w-]+)/i.exec(head)?.[1] ??
-    /^<\?xml[^>]+encoding=["']([\w-]+)/i.exec(head)?.[1];
+  const said = declaredIn(head);
   try {
     return new TextDecoder(marked ?? said ?? 'windows-1252').decode(bytes);
   } catch {
@@ -91,16 +104,6 @@ function takeAway(document: Document): void {
   }
 }
 
-/** Address of a srcset with its descriptor; HTML 4.8.4.3.8 as far as pages write it. */
-const CANDIDATE = /\s*,*\s*(\S*[^\s,])(?:\s+([^,]+))?\s*(?:,|$)/gy;
-
-const eachCandidate = (srcset: string, to: (address: string) => string): string =>
-  srcset.startsWith('data:')
-    ? srcset
-    : [...srcset.matchAll(CANDIDATE)]
-        .map(([, address, descriptor]) => `${to(address!)} ${descriptor ?? ''}`.trim())
-        .join(', ');
-
 /** Every picture and its sources under other addresses. */
 function readdressPictures(document: Document, to: (address: string) => string): void {
   for (const element of document.querySelectorAll(`${PICTURES}, picture source`)) {
@@ -109,7 +112,7 @@ function readdressPictures(document: Document, to: (address: string) => string):
       if (address !== null && !address.startsWith('data:')) element.setAttribute(name, to(address));
     }
     const srcset = element.getAttribute('srcset');
-    if (srcset !== null) element.setAttribute('srcset', eachCandidate(srcset, to));
+    if (srcset !== null) element.setAttribute('srcset', srcsetUnder(srcset, to));
     // All of them are there at once.
     element.removeAttribute('loading');
   }

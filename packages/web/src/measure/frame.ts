@@ -3,6 +3,9 @@ import type { Answered, Asked, Looked, MeasuredPicture, ObjectFit, PictureSample
 import { PICTURES, type AssembledPage } from './assemble.ts';
 import { SiteError } from './site-files.ts';
 
+/** Scroll bars would take room from the window that is asked for; React knows the attribute as outdated. */
+export const UNSCROLLED: object = { scrolling: 'no' };
+
 /** A page that takes longer for one window is given up; ms. */
 const LONGEST_LOOK = 20_000;
 /** Pictures that are never larger are marks of counters and spacers; CSS px. */

@@ -29,7 +29,7 @@ function unpack({ bytes, wanted, mostFiles, mostBytes }: UnzipAsked): Unzipped {
     });
     if (count > mostFiles) return { kind: 'too-many' };
     if (all > mostBytes) return { kind: 'too-large' };
-    return { kind: 'files', files: Object.entries(entries) as [string, Uint8Array<ArrayBuffer>][] };
+    return { kind: 'files', files: Object.entries(entries as Record<string, Uint8Array<ArrayBuffer>>) };
   } catch {
     // fflate tells damage of many kinds by throwing; they all come to the same for an editor.
     return { kind: 'damaged' };

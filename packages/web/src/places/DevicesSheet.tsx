@@ -17,7 +17,7 @@ interface Props {
 export function DevicesSheet({ site, open, onClose }: Props) {
   const chooser = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const use = (label: string, devices: readonly DeviceClass[]) =>
+  const plan = (label: string, devices: readonly DeviceClass[]) =>
     edit(label, [{ kind: 'site', change: { devices: [...devices] } }]);
   const read = async (file: File) => {
     setProblem(null);
@@ -28,7 +28,7 @@ export function DevicesSheet({ site, open, onClose }: Props) {
         throw new RangeError(
           `The table has ${devices.length} devices; up to ${MOST_DEVICES} can be planned for. Put rare ones together.`,
         );
-      use(`devices from ${file.name}`, devices);
+      plan(`devices from ${file.name}`, devices);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : String(error));
     }
@@ -91,7 +91,7 @@ export function DevicesSheet({ site, open, onClose }: Props) {
         <button className="btn" onClick={() => saveText('devices.csv', 'text/csv', devicesCsv(site.devices))}>
           Save this table
         </button>
-        <button className="btn" onClick={() => use('devices as they ship', DEFAULT_DEVICES)}>
+        <button className="btn" onClick={() => plan('devices as they ship', DEFAULT_DEVICES)}>
           Take the table that ships
         </button>
       </div>

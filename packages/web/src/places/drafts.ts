@@ -46,14 +46,14 @@ export function keepDraft(siteId: number, draft: PlaceDraft): void {
 
 export function dropDraft(siteId: number, id: SlotId): void {
   useDrafts.setState(({ changed }) => {
-    const { [keyOf(siteId, id)]: _, ...others } = changed;
-    return { changed: others };
+    const { [keyOf(siteId, id)]: dropped, ...others } = changed;
+    return dropped ? { changed: others } : {};
   });
 }
 
 export function keepNew(siteId: number, place: NewPlace | null): void {
   useDrafts.setState(({ made }) => {
-    const { [siteId]: _, ...others } = made;
+    const others = Object.fromEntries(Object.entries(made).filter(([id]) => Number(id) !== siteId));
     return { made: place ? { ...others, [siteId]: place } : others };
   });
 }
@@ -78,9 +78,11 @@ const everywhere = (shape: ShapeId): Slot['shapes'] => [{ shape, from: 0, to: nu
 
 /** A place with another width: a box that was said makes it show whole photos. */
 export function withWidth(slot: Slot, text: string, read: TypedWidth): Slot {
-  const { measured: _, ...rest } = slot;
+  const next = { ...slot };
+  // What was measured was another width.
+  delete next.measured;
   return {
-    ...rest,
+    ...next,
     rule: read.rule,
     said: text.trim(),
     ...(read.fit && { fit: read.fit, shapes: everywhere('own') }),
