@@ -98,7 +98,7 @@ async function visit(page: Page, address: string): Promise<{ seen: Seen[]; shift
     });
     const seen = [...document.querySelectorAll('img')].map((img) => {
       const { width, height } = img.getBoundingClientRect();
-      const slot = /photo-(\w+)/.exec(img.closest('figure')!.className)![1]!;
+      const slot = /dusky-in-(\w+)/.exec(img.closest('figure')!.className)![1]!;
       return { path: img.currentSrc.slice(base.length), slot, width, height, alt: img.alt };
     });
     return { seen, shift };

@@ -44,6 +44,7 @@ test('proposals become places, with their names, and undo takes them away', asyn
   setId,
 }) => {
   await page.goto(`${server.address}/sets/${setId}/measure`);
+  await expect(page.getByRole('heading', { level: 1, name: 'Measure a page' })).toBeVisible();
   expect(await axeFindings(page), 'before a page is chosen').toEqual([]);
   await page.getByRole('button', { name: 'Try Gullmoor’s site' }).click();
   await measuredFigures(page, 'shop.html');

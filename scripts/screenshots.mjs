@@ -82,6 +82,19 @@ await shoot('rehearse', '/sets/1/rehearse', {
 await shoot('download', '/sets/1/hand-over', {
   before: (page) => page.getByRole('button', { name: 'Download the files' }).click(),
 });
+await shoot('places', '/sets/1/places', {
+  before: (page) => page.locator('[data-place="hero"]').click(),
+});
+await shoot('measure', '/sets/1/measure', {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'Try Gullmoor’s site' }).click();
+    await page
+      .frameLocator('iframe[title^="The page in a window of 390"]')
+      .locator('#dusky-marks b')
+      .first()
+      .waitFor({ state: 'attached' });
+  },
+});
 await shoot('describe-phone', '/sets/1/describe', { width: 390 });
 
 await browser.close();
