@@ -15,6 +15,8 @@ const needsOf = {
     tiffcp: 'libtiff-tools',
   },
   scale: { chromium: 'chromium' },
+  'measured-places': { chromium: 'chromium' },
+  'frame-bench': { chromium: 'chromium' },
 };
 /** Benchmarks whose data is costly to make: it is kept from one run to the next. @type {Record<string, string>} */
 const keptIn = { scale: join(ROOT, '.data-bench-scale') };

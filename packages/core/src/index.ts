@@ -25,6 +25,7 @@ export * from './slots/candidates.ts';
 export * from './slots/density-words.ts';
 export * from './saliency/saliency.ts';
 export * from './saliency/subject.ts';
+export * from './saliency/doubt.ts';
 export * from './weight/target.ts';
 export * from './weight/content.ts';
 export * from './weight/kind.ts';

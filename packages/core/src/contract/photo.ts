@@ -27,6 +27,14 @@ export interface PictureContent {
   common: number;
 }
 
+/** A part of a picture, in fractions of its sides. */
+export interface Extent {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
 /** What was read from an original when it was taken in. Width and height are after EXIF orientation. */
 export interface OriginalFacts {
   hash: string;
@@ -50,7 +58,12 @@ export interface OriginalFacts {
   /** Dominant colour as #rrggbb, the placeholder while a picture loads. */
   colour: string;
   /** The first guess of what a crop should be about, as fractions. */
-  attention: { x: number; y: number };
+  attention: {
+    x: number;
+    y: number;
+    /** What draws the eye there; absent for photos that were taken in before it was looked for. */
+    extent?: Extent;
+  };
   found: { alt: string; caption: string; title: string; credit: string };
   /** What is wrong with the file although most of its picture is there, as a sentence; null for a sound one. */
   damage: string | null;

@@ -59,6 +59,10 @@ describe('a whole stylesheet', () => {
       /^@layer low \{ @supports \(display: grid\) \{ @media \(min-width: 40em\) \{ .*b\{.*\} \} \} \}$/,
     );
   });
+  test('an address with a semicolon ends no rule', () => {
+    const css = wholeSheet('@import url("https://fonts.example/css?a;b;c"); p{color:red}', 'x.css', source);
+    expect(css.trim()).toBe('p{color:red}');
+  });
   test('ends in circles and depths', () => {
     const deep: SheetSource = {
       ...source,

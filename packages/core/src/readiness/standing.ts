@@ -4,7 +4,8 @@ import type { Filter, Photo, PlanContext, SlotId, StoredFacts, Stop } from '../c
 import { shownName, speakingSlug } from '../naming/naming.ts';
 import { slotsOf, variantsOf } from '../plan/plan.ts';
 import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
-import { slotsIn } from '../slots/slots.ts';
+import { doubtOf } from '../saliency/doubt.ts';
+import { shapesOf, slotsIn } from '../slots/slots.ts';
 import { READ_BY_CHECKS, sounded } from '../words/text.ts';
 import { concernsOf, isMild, matchesFilter, SEAL_PARTS, type Concern } from './readiness.ts';
 import { variantSentTo } from './weight.ts';
@@ -42,6 +43,8 @@ export interface Standing {
   /** Filters and stops that its decisions put it under, whatever its files are. */
   filters: Filter[];
   open: Stop[];
+  /** Part of its subject that a guessed crop cuts off, 0 to 1; 0 where nothing is in doubt. */
+  doubt: number;
 }
 
 /** Files of no weight: what still concerns a photo that has them all concerns its decisions. */
@@ -82,6 +85,14 @@ export function standingOf(
     laptop: slots.flatMap((slot) => variantSentTo(row, slot, RETINA_LAPTOP)?.key ?? []),
     filters: FILTERS.filter((filter) => matchesFilter(filter, concerns)),
     open: openAt(concerns),
+    doubt:
+      doubtOf(
+        photo,
+        shapesOf(
+          context,
+          slots.map(({ id }) => id),
+        ),
+      )?.part ?? 0,
   };
 }
 

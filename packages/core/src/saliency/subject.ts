@@ -1,4 +1,5 @@
 // From a saliency map to the first guess of the focal point.
+import type { Extent } from '../contract/index.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
 import type { Pixels } from '../difference/opponent.ts';
 import { saliencyOf, type SaliencyMap } from './saliency.ts';
@@ -68,10 +69,10 @@ function profiles(map: SaliencyMap, threshold: number) {
   return { columns, rows };
 }
 
-/** Middle of the stretch that holds all but a part of the weight at either end, as a fraction of the length. */
-function middleOf(weights: Float64Array, leftOut: number): number {
+/** The stretch that holds all but a part of the weight at either end, as fractions of the length. */
+function stretchOf(weights: Float64Array, leftOut: number): [number, number] {
   const total = weights.reduce((sum, weight) => sum + weight, 0);
-  if (total === 0) return 0.5;
+  if (total === 0) return [0, 1];
   const reach = (share: number): number => {
     let sum = 0;
     for (let i = 0; i < weights.length; i++) {
@@ -80,7 +81,7 @@ function middleOf(weights: Float64Array, leftOut: number): number {
     }
     return weights.length;
   };
-  return (reach(leftOut) + reach(1 - leftOut)) / 2 / weights.length;
+  return [reach(leftOut) / weights.length, reach(1 - leftOut) / weights.length];
 }
 
 /** Weight that is left out at either end: what reaches far out is seldom the subject. */
@@ -88,15 +89,27 @@ const LEFT_OUT = 0.1;
 /** How far a guess goes from the picture's middle towards what was found: subjects are seldom at the edge. */
 const TRUST = 0.85;
 
+const thousandth = (value: number): number => roundHalfUp(value * 1000) / 1000;
+
 /**
  * The first guess of the focal point, as fractions: the middle of the salient area, in each direction by itself, so
- * that a window centred there keeps as much of the subject as it can, wide or tall. A guess until confirmed.
+ * that a window centred there keeps as much of the subject as it can, wide or tall. A guess until confirmed. With it
+ * the box that holds the inner 80 % of the salient area's weight in each direction.
  * @param pixels the whole picture at about 200 px on the long side.
  */
-export function guessFocalPoint(pixels: Pixels): { x: number; y: number } {
+export function guessFocalPoint(pixels: Pixels): { x: number; y: number; extent: Extent } {
   const map = saliencyOf(pixels);
   const { columns, rows } = profiles(map, otsu(map.values));
-  const guess = (weights: Float64Array): number =>
-    roundHalfUp((0.5 + (middleOf(weights, LEFT_OUT) - 0.5) * TRUST) * 1000) / 1000;
-  return { x: guess(columns), y: guess(rows) };
+  const [[left, right], [top, bottom]] = [stretchOf(columns, LEFT_OUT), stretchOf(rows, LEFT_OUT)];
+  const guess = (from: number, to: number): number => thousandth(0.5 + ((from + to) / 2 - 0.5) * TRUST);
+  return {
+    x: guess(left, right),
+    y: guess(top, bottom),
+    extent: {
+      left: thousandth(left),
+      top: thousandth(top),
+      right: thousandth(right),
+      bottom: thousandth(bottom),
+    },
+  };
 }

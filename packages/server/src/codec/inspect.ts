@@ -62,8 +62,8 @@ async function decodeView(path: string, opening: Opening): Promise<RawPicture> {
 /** Long side in px at which the first guess of a focal point looks for the subject. */
 const GUESS_SIDE = 200;
 
-/** A first guess of the focal point, as fractions. */
-async function attentionOf(view: RawPicture): Promise<{ x: number; y: number }> {
+/** A first guess of the focal point, and what draws the eye, as fractions. */
+async function attentionOf(view: RawPicture): Promise<OriginalFacts['attention']> {
   const small = await rawOf(
     fromRaw(view).resize(GUESS_SIDE, GUESS_SIDE, { fit: 'inside', withoutEnlargement: true }),
   );

@@ -112,6 +112,20 @@ export class SetLedger {
     return found < 0 ? null : { id: ids[found]!, index: found };
   }
 
+  /**
+   * The next photo under a filter with open work at a stop by doubt, the most doubtful first: behind another, or the
+   * first of all where that one is done or was the last.
+   */
+  nextByDoubt(shown: Filter, stop: Stop, after: number | null): { id: number; index: number } | null {
+    const ids = this.ids(shown);
+    const doubt = (id: number) => this.entries.get(id)!.standing.doubt;
+    const open = ids.filter((id) => this.entries.get(id)!.present.open.has(stop));
+    // Sorting keeps the set's order among equals.
+    const doubtful = open.sort((a, b) => doubt(b) - doubt(a));
+    const id = doubtful[after === null ? 0 : doubtful.indexOf(after) + 1] ?? doubtful[0];
+    return id === undefined ? null : { id, index: ids.indexOf(id) };
+  }
+
   /** Where a photo stands under a filter, and which are beside it; null where it is not there. */
   around(shown: Filter, id: number) {
     const ids = this.ids(shown);

@@ -121,13 +121,17 @@ export const setRoutes =
     );
 
     app.get('/sets/:id/next', async (request: Asking) => {
-      const { filter, open, after } = request.query;
+      const { filter, open, after, by } = request.query;
       const setId = idFrom(request.params.id);
       await findSet(setId);
       const stops: readonly unknown[] = SEAL_PARTS;
       if (!stops.includes(open)) throw new ProblemError('bad-request');
       const behind = after === undefined ? null : numberFrom(after, 4_294_967_295, 0);
-      return (await parts.ledgers.get(setId)).next(filterFrom(filter), open as Stop, behind);
+      if (by !== undefined && by !== 'doubt') throw new ProblemError('bad-request');
+      const ledger = await parts.ledgers.get(setId);
+      return by === 'doubt'
+        ? ledger.nextByDoubt(filterFrom(filter), open as Stop, behind)
+        : ledger.next(filterFrom(filter), open as Stop, behind);
     });
 
     app.get('/sets/:id/around', async (request: Asking) => {

@@ -18,13 +18,19 @@ import { openSlotsOf } from '../sets/sets.ts';
 
 const MOST_WEIGHTS = 100;
 const MOST_SHOWN = 4;
+/** Photos that are planned in one go. */
+const BETWEEN = 25;
 
 /** Every photo of a site where it stands, with the open lists of its set. A photo of two sets comes twice. */
 async function* photosOfSite(site: Site): AsyncGenerator<{ setId: number; photo: Photo; slots: SlotId[] }> {
   for (const setId of await setsOfSite(site.id)) {
     const slots = await openSlotsOf(setId);
     for await (const photos of photosInParts(setId, site.languages[0]!)) {
-      for (const photo of photos) if (!photo.binned) yield { setId, photo, slots };
+      for (const [n, photo] of photos.entries()) {
+        // Others are answered meanwhile: planning thousands of photos takes seconds.
+        if (n % BETWEEN === 0) await new Promise((done) => setImmediate(done));
+        if (!photo.binned) yield { setId, photo, slots };
+      }
     }
   }
 }

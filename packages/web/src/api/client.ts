@@ -126,6 +126,12 @@ export const api = {
       'GET',
       `/api/sets/${setId}/next?${query({ filter, open, after: after ?? undefined })}`,
     ),
+  /** The photo behind another by how doubtful its guessed crops are. */
+  nextDoubtful: (setId: number, after: number) =>
+    call<{ id: number; index: number } | null>(
+      'GET',
+      `/api/sets/${setId}/next?${query({ filter: 'crop', open: 'frame', by: 'doubt', after })}`,
+    ),
   around: (setId: number, filter: Filter, photo: number) =>
     call<Around | null>('GET', `/api/sets/${setId}/around?${query({ filter, photo })}`),
   found: (setId: number, words: string) =>

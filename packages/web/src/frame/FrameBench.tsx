@@ -1,5 +1,5 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
-import { frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
+import { doubtOf, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
@@ -17,6 +17,9 @@ import { Overlay } from './Overlay.tsx';
 import { shapeUses } from './shapes.ts';
 import { stageFor, useSize } from './stage.ts';
 import { TurnBar } from './TurnBar.tsx';
+
+/** A guess that cuts off less is as good as any. */
+const WORTH_SAYING = 0.05;
 
 /** Keys of the bench that are not about the thing in focus. */
 function useBenchKeys(keys: Record<string, () => void>): void {
@@ -54,7 +57,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const nextDoubtful = async () => {
     // What was confirmed a moment ago is in doubt no more.
     await allSaved();
-    const next = await api.next(setId, 'crop', 'frame', row.id);
+    const next = await api.nextDoubtful(setId, row.id);
     if (next && next.id !== row.id) go(next.id);
     else notify('No other crop is in doubt.');
   };
@@ -71,6 +74,10 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
     Escape: () => (drawing ? setDrawing(false) : void navigate(`/sets/${setId}/frame`)),
   });
   const { focal } = hands.shown.frame;
+  const doubt = doubtOf(
+    hands.shown,
+    uses.map(({ shape }) => shape),
+  );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
       <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[900px]:flex-wrap max-[900px]:py-2">
@@ -117,6 +124,11 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
             </button>
             <span className="ml-auto text-ink-2">
               {focal.confirmed ? '● Focal point confirmed' : '○ Focal point is a guess'}
+              {doubt && doubt.part >= WORTH_SAYING && (
+                <span title="Computed from the box that holds the inner 80 % of what is unlike the picture’s border and full of detail, and the crops that follow the focal point.">
+                  {`: ${doubt.shape} cuts off ${Math.round(doubt.part * 100)} % of what draws the eye`}
+                </span>
+              )}
             </span>
             {!focal.confirmed && (
               <button className="btn" onClick={confirm}>

@@ -198,7 +198,7 @@ export function Measure() {
         <div className={progress ? 'bg-stage p-4' : 'hidden'}>
           <p className="mb-2 flex flex-wrap items-center gap-3 font-[560] text-white" role="status">
             {progress &&
-              `Looking at ${page} in a window of ${progress.window} px, the ${progress.done}th so far; ${FIRST_WINDOWS.length} to ${MOST_WINDOWS} are needed.`}
+              `Looking at ${page} in a window of ${progress.window} px. Seen in ${progress.done} so far; ${FIRST_WINDOWS.length} to ${MOST_WINDOWS} are needed.`}
             <button className="btn" onClick={stop}>
               Stop
             </button>

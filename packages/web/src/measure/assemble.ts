@@ -93,7 +93,10 @@ function takeAway(document: Document): void {
   for (const element of document.querySelectorAll(AWAY)) element.remove();
   for (const element of document.querySelectorAll(EMPTIED)) {
     if (element.matches(PICTURES)) continue;
+    const leads = element.matches('a[href], area[href]');
     for (const name of LOADING) element.removeAttribute(name);
+    // Links look otherwise than anchors: they stay links, and lead nowhere.
+    if (leads) element.setAttribute('href', '#');
   }
   for (const element of document.querySelectorAll('*')) {
     for (const { name, value } of [...element.attributes]) {

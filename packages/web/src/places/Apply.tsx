@@ -1,27 +1,44 @@
 // A change that is not applied yet: what it costs, and the buttons that make it or drop it.
 import type { Site, Slot } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
 import { api } from '../api/client.ts';
 import { useSetId } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { dropDraft, finished } from './drafts.ts';
 
+const REST = 400;
+
+/** A place once nothing has been changed for a moment: counting files goes through all photos of a site. */
+function useRested(value: Slot): Slot {
+  const text = JSON.stringify(value);
+  const [rested, setRested] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(text), REST);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return useMemo(() => JSON.parse(rested) as Slot, [rested]);
+}
+
 /** What a change costs, and the buttons that make it or drop it. */
 export function Apply({ site, slot, readable }: { site: Site; slot: Slot; readable: boolean }) {
   const setId = useSetId();
   const value = finished(slot);
+  const asked = useRested(value);
   const named = value.name !== '';
   const {
     data: cost,
     isFetching,
     error,
   } = useQuery({
-    queryKey: ['place-cost', setId, value, site.version],
-    queryFn: () => api.placeCost(setId, slot.id, value),
-    enabled: readable && named,
+    queryKey: ['place-cost', setId, asked, site.version],
+    queryFn: () => api.placeCost(setId, slot.id, asked),
+    enabled: readable && named && asked.name !== '',
     placeholderData: (before) => before,
   });
+  // What is said is what would be made: a count of before the last stroke is none.
+  const counted = !isFetching && JSON.stringify(asked) === JSON.stringify(value);
   const apply = () => {
     edit(`place ${value.name}`, [{ kind: 'slot', slot: slot.id, value }]);
     dropDraft(site.id, slot.id);
@@ -32,7 +49,7 @@ export function Apply({ site, slot, readable }: { site: Site; slot: Slot; readab
       ? 'Its width can’t be read yet.'
       : error
         ? error.message
-        : cost
+        : cost && counted
           ? cost.photos === 0
             ? 'No photo stands in it: nothing is made anew.'
             : `${cost.files} files for ${cost.photos} ${cost.photos === 1 ? 'photo' : 'photos'}: ${cost.toMake} to be made, ${cost.toGo} go.`
@@ -49,7 +66,7 @@ export function Apply({ site, slot, readable }: { site: Site; slot: Slot; readab
       </button>
       <button
         className="btn btn-main"
-        disabled={!readable || !named || isFetching || error !== null}
+        disabled={!readable || !named || !counted || error !== null}
         onClick={apply}
       >
         Apply

@@ -27,12 +27,12 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   {
     where: 'At the frame bench',
     keys: [
-      ['Arrows', 'move the focal point or the chosen crop by 1 px'],
-      ['Shift arrows', 'move by 10 px'],
+      ['Arrows', 'move the focal point by 1 %, the chosen crop by 1 px'],
+      ['Shift arrows', 'move by 5 %, or by 10 px'],
       ['+ −', 'make the chosen crop larger or smaller'],
       ['C', 'confirm the focal point'],
       ['J K', 'next or previous photo'],
-      ['Esc', 'back to the table'],
+      ['Esc', 'let go of the line, or back to the table'],
     ],
   },
 ];
