@@ -132,7 +132,7 @@ test('a hostile page reaches neither the application nor the network', async ({ 
     expect(foreign).toEqual([]);
     expect(hits).toEqual([]);
     // The frame is an origin of its own: it has no cookies, no storage and no parent that could be read.
-    const sealed = page.frames().find((frame) => frame.url().endsWith('/measuring'))!;
+    const sealed = page.frames().find((frame) => new URL(frame.url()).pathname === '/measuring')!;
     expect(await sealed.evaluate(() => window.origin)).toBe('null');
     expect(
       await sealed.evaluate(() => {

@@ -21,6 +21,7 @@ export interface Looked {
 
 /** What the frame answers. */
 export type Answered =
-  | { kind: 'open' }
+  /** `opening` is what the frame's address was asked under. */
+  | { kind: 'open'; opening: string }
   | { kind: 'ready'; quirks: boolean; count: number }
   | { kind: 'seen'; window: number; pictures: (Looked | null)[]; height: number };

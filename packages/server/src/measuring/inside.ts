@@ -110,5 +110,5 @@ export function inside(): void {
   };
 
   window.addEventListener('message', hear);
-  say({ kind: 'open' });
+  say({ kind: 'open', opening: window.location.search });
 }

@@ -30,7 +30,11 @@ export class SealedFrame {
     this.waiting.clear();
   }
 
-  private answer<K extends Answered['kind']>(kind: K, signal?: AbortSignal): Promise<Answer<K>> {
+  private answer<K extends Answered['kind']>(
+    kind: K,
+    signal?: AbortSignal,
+    isMeant: (answer: Answer<K>) => boolean = () => true,
+  ): Promise<Answer<K>> {
     return new Promise((done, failed) => {
       const end = () => {
         clearTimeout(timer);
@@ -38,7 +42,7 @@ export class SealedFrame {
         this.waiting.delete(take);
       };
       const take = (answer: Answered): boolean => {
-        if (answer.kind !== kind) return false;
+        if (answer.kind !== kind || !isMeant(answer as Answer<K>)) return false;
         end();
         done(answer as Answer<K>);
         return true;
@@ -62,8 +66,12 @@ export class SealedFrame {
 
   /** Opens an assembled page in the frame. @throws SiteError where it takes too long */
   async open({ html }: AssembledPage, signal?: AbortSignal): Promise<Answer<'ready'>> {
-    const opened = this.answer('open', signal);
-    this.element.src = '/measuring';
+    // Whoever was given up meanwhile must not take the frame from the one that came after.
+    signal?.throwIfAborted();
+    // An address of its own each time: a frame that was opened before and answers late is told apart.
+    const address = `?${crypto.randomUUID()}`;
+    const opened = this.answer('open', signal, ({ opening }) => opening === address);
+    this.element.src = `/measuring${address}`;
     await opened;
     const ready = this.answer('ready', signal);
     this.ask({ kind: 'page', html, pictures: PICTURES });
@@ -72,6 +80,7 @@ export class SealedFrame {
 
   /** The page's pictures in a window of this width. */
   async look(width: number, signal?: AbortSignal): Promise<Answer<'seen'>> {
+    signal?.throwIfAborted();
     this.element.style.width = `${width}px`;
     const seen = this.answer('seen', signal);
     this.ask({ kind: 'look', window: width });
