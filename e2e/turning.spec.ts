@@ -20,6 +20,11 @@ test('a picture is straightened by number, by a line that is drawn, and turned; 
 }) => {
   await openBench(page, server.address, setId, 'GM_0412.JPG');
   await angleOf(page).fill('4.5');
+  // It is saved once the keys have rested: drawn before that, the line would be the same edit.
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute(
+    'title',
+    /straightened to \+4\.5°/,
+  );
   await saved(page);
   await page.getByRole('button', { name: 'Draw along a line' }).click();
   const stage = (await page.locator('[data-stage]').boundingBox())!;

@@ -45,13 +45,16 @@ const plainNames = (css: string): string =>
     // Addresses in plain strings: pictures behind boxes, which change no size.
     .replace(/(?:-webkit-)?image-set\s*\(/gi, 'no-image-set(');
 
-/** Every url() of a stylesheet under another address; what loads nothing any more becomes an empty picture. */
-export const readdressed = (css: string, to: Readdress): string =>
-  plainNames(css).replace(URL_TOKEN, (whole, inside: string) => {
+/** Every url() of a stylesheet whose names are plain. */
+const withAddresses = (css: string, to: Readdress): string =>
+  css.replace(URL_TOKEN, (whole, inside: string) => {
     const address = unescaped(addressIn(inside)).trim();
     if (address === '' || address.startsWith('#')) return whole;
     return `url(${quoted(to(address) ?? 'data:,')})`;
   });
+
+/** Every url() of a stylesheet under another address; what loads nothing any more becomes an empty picture. */
+export const readdressed = (css: string, to: Readdress): string => withAddresses(plainNames(css), to);
 
 /** What stands behind the address of an @import, as a rule around the sheet: layer, supports, media. */
 function around(css: string, conditions: string): string {
@@ -95,7 +98,7 @@ export function wholeSheet(css: string, path: string, source: SheetSource): stri
         imports.push(around(inline(sheet.css, sheet.path, [...above, sheet.path]), conditions));
       return '';
     });
-    return [...imports, readdressed(own, (address) => source.file(address, at))].join('\n');
+    return [...imports, withAddresses(own, (address) => source.file(address, at))].join('\n');
   };
   return inline(css, path, [path]);
 }

@@ -56,7 +56,7 @@ const STRAIGHT = 0.4;
 export type Widths = readonly number[];
 
 /** Largest distance of a window's widths and heights from the line between two others, in CSS px. */
-export function bendOf(a: Widths, b: Widths, between: Widths, part: number): number {
+function bendOf(a: Widths, b: Widths, between: Widths, part: number): number {
   const straight = (n: number) => a[n]! + (b[n]! - a[n]!) * part;
   return between.reduce((most, width, n) => {
     const shown = [a[n]! > 0, b[n]! > 0, width > 0];

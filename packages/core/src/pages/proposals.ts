@@ -155,9 +155,7 @@ function alike(found: readonly Found[]): Found[][] {
       const both = first!.picture.samples.length === shown;
       const sameRule = both && agrees(first!.rule, one.picture);
       return (
-        sameRule &&
-        (shapeKey(first!.shapes) === shapeKey(one.shapes) ||
-          (isWhole(first!) === isWhole(one) && isWhole(one)))
+        sameRule && (shapeKey(first!.shapes) === shapeKey(one.shapes) || (isWhole(first!) && isWhole(one)))
       );
     });
     if (group) group.push(one);

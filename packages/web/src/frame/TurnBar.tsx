@@ -1,5 +1,5 @@
 // Above the stage: straightening by number, by a line that is drawn, and by proposal; quarter turns, mirror, guides.
-import { MOST_STRAIGHTENING, type TiltProposal } from '@dusky-otter/core';
+import { clamp, MOST_STRAIGHTENING, type TiltProposal } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { viewAddress } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
@@ -61,7 +61,7 @@ export function TurnBar({ row, hands, drawing, setDrawing, guides, setGuides }: 
     if (Number.isFinite(next))
       hands.nudge({
         kind: 'angle',
-        angle: Math.max(-MOST_STRAIGHTENING, Math.min(MOST_STRAIGHTENING, next)),
+        angle: clamp(next, -MOST_STRAIGHTENING, MOST_STRAIGHTENING),
       });
   };
   /** What is in hand is saved first: the turn is made on what is seen. */

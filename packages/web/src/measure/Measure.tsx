@@ -6,14 +6,13 @@ import {
   slotIdFor,
   sweep,
   SWEPT,
-  type Command,
   type MeasuredPage,
   type Proposal,
-  type Slot,
 } from '@dusky-otter/core';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { sentenceOf } from '../api/client.ts';
+import { commandsFor } from '../places/commands.ts';
 import { finished } from '../places/drafts.ts';
 import { notify } from '../screen/screen.ts';
 import { useSetId, useSite } from '../server/hooks.ts';
@@ -113,18 +112,14 @@ export function Measure() {
   const taken = proposals.filter((proposal) => choiceOf(proposal).take);
   const blank = taken.some((proposal) => choiceOf(proposal).name.trim() === '');
   const apply = () => {
-    const ids = site.slots.map(({ id }) => id);
-    const slots: Slot[] = taken.map((proposal) => {
+    const slots = taken.map((proposal) => {
       // Its short name stands in files and markup: it follows the name that it is taken under.
       const { name } = choiceOf(proposal);
-      const id = slotIdFor(name, ids);
-      ids.push(id);
-      return finished({ ...proposal.slot, id, name });
+      return finished({ ...proposal.slot, id: slotIdFor(name, []), name });
     });
-    const commands: Command[] = slots.map((value) => ({ kind: 'slot', slot: value.id, value }));
     edit(
       `${slots.length} ${slots.length === 1 ? 'place' : 'places'} measured on ${measured!.page.page}`,
-      commands,
+      commandsFor(site, slots),
     );
     notify(
       `${slots.map(({ name }) => name).join(', ')}: taken from ${measured!.page.page}. Undo takes them away again.`,

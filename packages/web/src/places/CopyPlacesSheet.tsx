@@ -1,26 +1,17 @@
 // Places of another site, to be copied into this one.
-import { slotIdFor, widthText, type Command, type Site, type Slot } from '@dusky-otter/core';
+import { widthText, type Site, type Slot } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
 import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
+import { commandsFor } from './commands.ts';
 
 interface Props {
   site: Site;
   open: boolean;
   onClose: () => void;
-}
-
-/** Places as commands for a site, under short names that are free there. */
-export function commandsFor(site: Site, slots: readonly Slot[]): Command[] {
-  const taken = site.slots.map(({ id }) => id);
-  return slots.map((slot) => {
-    const id = slotIdFor(slot.id, taken);
-    taken.push(id);
-    return { kind: 'slot', slot: id, value: { ...slot, id } };
-  });
 }
 
 export function CopyPlacesSheet({ site, open, onClose }: Props) {

@@ -1,6 +1,6 @@
 // One place open: its drawing, how wide it is, its shapes, its budget, the files it makes. A change is drawn at once and
 // applied when the editor says so, for it may cost files.
-import { sizesOf, type Photo, type PlaceUse, type Site, type Slot } from '@dusky-otter/core';
+import { sizesOf, widthAt, type Photo, type PlaceUse, type Site, type Slot } from '@dusky-otter/core';
 import { useNavigate } from 'react-router';
 import { notify } from '../screen/screen.ts';
 import { useSetId } from '../server/hooks.ts';
@@ -60,8 +60,7 @@ export function PlaceBench({ site, slot, text, use, photo, editDevices }: Props)
         {read && (
           <p className="mt-1.5">
             <StateTag state="ready">
-              Understood:{' '}
-              {Math.round(read.rule[0] ? Math.max(0, read.rule[0].vw * 320 + read.rule[0].px) : 0)} px at 320
+              Understood: {Math.round(widthAt(read.rule, 320))} px at 320
               {', '}
               {sizesOf(read.rule)}
             </StateTag>
