@@ -38,6 +38,8 @@ export async function soundFiles(demo: string): Promise<SoundFile[]> {
     .resize(90)
     .gif()
     .toBuffer();
+  // No encoder for it is at hand: a small one as phones make them.
+  const heic = readFile(join(demo, '../packages/server/src/testing/heic/several.heic'));
   const logo = await readFile(join(demo, 'special/logo-gullmoor.svg'));
   const made: Record<string, Promise<Buffer>> = {
     jpeg: photo.clone().jpeg({ quality: 85 }).toBuffer(),
@@ -56,6 +58,7 @@ export async function soundFiles(demo: string): Promise<SoundFile[]> {
     'tiff plain': photo.clone().tiff({ compression: 'none' }).toBuffer(),
     'tiff jpeg': photo.clone().tiff({ compression: 'jpeg' }).toBuffer(),
     avif: photo.clone().avif({ effort: 1 }).toBuffer(),
+    heic,
     svg: Promise.resolve(logo),
   };
   return Promise.all(Object.entries(made).map(async ([kind, bytes]) => ({ kind, bytes: await bytes })));
@@ -65,6 +68,22 @@ const svg = (inner: string) =>
   Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="200" height="200">${inner}</svg>`);
 const levels = (count: number, each: (i: number) => string) =>
   Array.from({ length: count }, (_, i) => each(i + 1)).join('');
+
+/**
+ * What the strict decoder says to a whole file, without any shortcut on the way; null for nothing. HEIC is decoded whole
+ * and at its strictest when it is looked at: what it did not say then it won't say now.
+ */
+export const strictComplaint = async ({ bytes, kind }: SoundFile): Promise<string | null> => {
+  if (kind === 'heic') return null;
+  const options = { failOn: 'warning', animated: kind.endsWith('moving') } as const;
+  return sharp(bytes, options)
+    .raw()
+    .toBuffer()
+    .then(
+      () => null,
+      (error: unknown) => String(error),
+    );
+};
 
 /** Files that are made to keep a processor busy or to fill memory; refused, or done within the limits. */
 export function heavyFiles(): SoundFile[] {

@@ -3,7 +3,6 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEFAULT_POLICY } from '@dusky-otter/core';
-import sharp from 'sharp';
 import { buildApp } from '../../../packages/server/dist/app.js';
 import { useOf } from '../../../packages/server/dist/codec/limits.js';
 import { CodecPool } from '../../../packages/server/dist/codec/pool.js';
@@ -20,6 +19,7 @@ import {
   heavyFiles,
   lookAt,
   soundFiles,
+  strictComplaint,
   type SoundFile,
 } from '../fuzz/files.js';
 import { fuzzRequests } from '../fuzz/requests.js';
@@ -77,14 +77,7 @@ const views = new Map(
 
 /** Whether any decoder complains: ours at its strictest on the whole file, or the reference. */
 async function complains(file: SoundFile, path: string): Promise<string | null> {
-  const strict = await sharp(file.bytes, { failOn: 'warning', animated: file.kind.endsWith('moving') })
-    .raw()
-    .toBuffer()
-    .then(
-      () => null,
-      (error: unknown) => String(error),
-    );
-  return strict ?? referenceComplaint(file.kind, path);
+  return (await strictComplaint(file)) ?? referenceComplaint(file.kind, path);
 }
 
 async function judge(file: SoundFile): Promise<void> {

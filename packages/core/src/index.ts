@@ -36,6 +36,7 @@ export * from './weight/prediction.ts';
 export * from './weight/variant-search.ts';
 export * from './weight/units.ts';
 export * from './plan/plan.ts';
+export * from './plan/sharpness.ts';
 export * from './plan/ways-out.ts';
 export * from './weight/hull.ts';
 export * from './weight/page-budget.ts';

@@ -83,8 +83,9 @@ export const REFUSALS = {
   'not-a-picture':
     'This is not a picture, whatever its name says. Export it as JPEG, PNG or TIFF and add it again.',
   'unsupported-heic':
-    'HEIC photos can’t be read yet. Export it as JPEG from the phone or the photo program and add it again.',
-  'unsupported-format': 'This kind of picture can’t be read. JPEG, PNG, WebP, AVIF, GIF, TIFF and SVG can.',
+    'This HEIC file holds its picture in a way that can’t be read. Export it as JPEG from the phone or the photo program and add it again.',
+  'unsupported-format':
+    'This kind of picture can’t be read. JPEG, PNG, WebP, AVIF, HEIC, GIF, TIFF and SVG can.',
   empty: 'The file is empty. Copy it from the camera or the card again.',
   damaged:
     'The picture is damaged: its data ends too early or makes no sense. Copy it from the camera or the card again.',

@@ -2,8 +2,10 @@
 import type { Frame, Rect, ShapeId } from './geometry.ts';
 import type { SlotId, TargetName } from './site.ts';
 
-export type OutputFormat = 'avif' | 'webp' | 'jpeg' | 'png' | 'gif';
-export type InputFormat = 'jpeg' | 'png' | 'webp' | 'avif' | 'gif' | 'tiff' | 'svg';
+export type OutputFormat = 'avif' | 'webp' | 'jpeg' | 'png' | 'gif' | 'svg';
+/** Formats that hold pixels. */
+export type BitmapFormat = Exclude<OutputFormat, 'svg'>;
+export type InputFormat = 'jpeg' | 'png' | 'webp' | 'avif' | 'gif' | 'tiff' | 'svg' | 'heic';
 
 export type Role = 'informative' | 'decorative' | 'functional' | 'text' | 'complex';
 
@@ -25,6 +27,16 @@ export interface PictureContent {
   commonest: number;
   /** Share of pixels in the 64 commonest colours. */
   common: number;
+}
+
+/** What an SVG would be if it went out as one. */
+export interface DrawingFacts {
+  /** Of the cleaned drawing. */
+  bytes: number;
+  /** Of the bitmap that a phone would be sent in its place where it is as wide as the screen. */
+  bitmap: number;
+  /** Why it must not go out as a drawing, as the end of a sentence; null where it may. */
+  unsafe: string | null;
 }
 
 /** A part of a picture, in fractions of its sides. */
@@ -49,7 +61,7 @@ export interface OriginalFacts {
   /** Number of frames; more than 1 is an animation. */
   frames: number;
   transparent: boolean;
-  /** What its pixels are like; null where the file's own loss has left no two alike (JPEG, AVIF), or unmeasured. */
+  /** What its pixels are like; null where the file's own loss has left no two alike (JPEG, AVIF, HEIC), or unmeasured. */
   content: PictureContent | null;
   /** ISO 8601 local time without zone, as cameras write it, or null. */
   takenAt: string | null;
@@ -67,12 +79,16 @@ export interface OriginalFacts {
   found: { alt: string; caption: string; title: string; credit: string };
   /** What is wrong with the file although most of its picture is there, as a sentence; null for a sound one. */
   damage: string | null;
+  /** What was left out or can't be shown although the file is sound, as a sentence; absent where there is nothing. */
+  aside?: string;
+  /** Of an SVG; absent for one that was taken in before it was looked at. */
+  drawing?: DrawingFacts;
 }
 
 /** How one photo's files come about in one place, where it is not as the policy says. Absent parts follow the policy. */
 export interface QualityDecision {
   target?: TargetName;
-  /** The format served beside the one that every browser reads. */
+  /** The format served beside the one that every browser reads. A drawing for which one is chosen goes out as bitmaps. */
   format?: 'avif' | 'webp';
   /** An animation goes out as its first frame. */
   still?: boolean;

@@ -1,6 +1,6 @@
 // The frame: spaces, crops that follow, and turns that keep what is seen.
 import { describe, expect, test } from '@jest/globals';
-import type { Frame, Rect, ShapeId, Size } from '../contract/index.ts';
+import type { Frame, Rect, ShapeId, Size, Turning } from '../contract/index.ts';
 import { chance } from '../chance/chance.ts';
 import { sampleFrame } from '../testing/sample.ts';
 import { frameLaidOn } from './copy-frame.ts';
@@ -12,10 +12,12 @@ import {
   frameProblem,
   frameSpace,
   mirrorFrame,
+  NO_TURNING,
   pointFromSpace,
   pointInSpace,
   straightenFrame,
   turnFrame,
+  turningMatrix,
 } from './frame.ts';
 
 const original: Size = { width: 300, height: 200 };
@@ -165,6 +167,47 @@ describe('points and lines', () => {
     [10, { x: 0, y: 0 }, { x: 1000, y: -300 }, 15],
   ])('at %d° a line from %j to %j makes %d°', (angle, from, to, expected) => {
     expect(angleFromLine(angle, from, to)).toBe(expected);
+  });
+});
+
+describe('the whole turning as a matrix', () => {
+  const through = (turning: Turning, x: number, y: number) => {
+    const [a, b, c, d, e, f] = turningMatrix(original, turning);
+    return { x: a * x + c * y + e, y: b * x + d * y + f };
+  };
+  test.each([
+    [{}, { x: 0, y: 0 }],
+    [{ mirrored: true }, { x: 300, y: 0 }],
+    // Clockwise: what was at the upper left is at the upper right.
+    [{ turns: 1 }, { x: 200, y: 0 }],
+    [{ turns: 2 }, { x: 300, y: 200 }],
+    // Mirrored first, then turned.
+    [
+      { mirrored: true, turns: 1 },
+      { x: 200, y: 300 },
+    ],
+  ] as const)('with %j the upper left corner comes to %j', (change, { x, y }) => {
+    expect(through({ ...NO_TURNING, ...change }, 0, 0)).toEqual({
+      x: expect.closeTo(x, 9),
+      y: expect.closeTo(y, 9),
+    });
+  });
+  test('puts every point where the frame puts it', () => {
+    for (const mirrored of [false, true])
+      for (const turns of [0, 1, 2, 3] as const)
+        for (const angle of [-12.3, 0, 4.5]) {
+          const frame = sampleFrame({ mirrored, turns, angle });
+          for (const point of [
+            { x: 60, y: 140 },
+            { x: 270, y: 20 },
+          ]) {
+            const { x, y } = seenAt(point, frame);
+            expect(through(frame, point.x, point.y)).toEqual({
+              x: expect.closeTo(x, 9),
+              y: expect.closeTo(y, 9),
+            });
+          }
+        }
   });
 });
 

@@ -52,6 +52,24 @@ export function pointInSpace(
   };
 }
 
+/**
+ * The whole turning as a matrix [a b c d e f] of SVG and CSS (x' = a x + c y + e, y' = b x + d y + f): from px of the
+ * upright original to px of the space of the crops.
+ */
+export function turningMatrix(
+  original: Size,
+  turning: Turning,
+): [a: number, b: number, c: number, d: number, e: number, f: number] {
+  const box = frameSpace(original, turning);
+  const radians = (turning.angle * Math.PI) / 180 + (turning.turns * Math.PI) / 2;
+  const [sin, cos] = [Math.sin(radians), Math.cos(radians)];
+  const mirror = turning.mirrored ? -1 : 1;
+  const [a, b, c, d] = [mirror * cos, mirror * sin, -sin, cos];
+  // The middle stays the middle, whatever is turned about it.
+  const [x, y] = [original.width / 2, original.height / 2];
+  return [a, b, c, d, box.width / 2 - a * x - c * y, box.height / 2 - b * x - d * y];
+}
+
 /** The way back from `pointInSpace`: a place in the space of the crops as fractions of the turned picture, 0 to 1. */
 export function pointFromSpace(
   { original, frame }: Framed,

@@ -9,8 +9,8 @@ import type {
   Words,
 } from '../contract/index.ts';
 import { cssLength, sizesOf } from '../css/sizes.ts';
-import { scaled, widthAt, type Span, type WidthRule } from '../css/width-rule.ts';
-import { cropIn, placementIn, wordsIn } from '../plan/plan.ts';
+import { scaled, type Span, type WidthRule } from '../css/width-rule.ts';
+import { cropIn, placementIn, plainWidth, wordsIn } from '../plan/plan.ts';
 import { DENSE_SCREEN } from '../slots/devices.ts';
 import { ruleFor, spanOf } from '../slots/slots.ts';
 import { srcsetOf } from '../source/srcset.ts';
@@ -34,8 +34,12 @@ export function storedOf(row: PhotoRow, slot: Slot, shape: ShapeId): RowVariant[
     .sort((a, b) => a.width - b.width);
 }
 
-const srcset = (variants: readonly RowVariant[], urlOf: PictureOptions['urlOf']): string =>
-  srcsetOf(variants.map((v) => ({ url: urlOf(v), width: v.width })));
+/** `srcset` with its `sizes`; a drawing is one file for every width, and needs none. */
+function choiceOf({ sizes }: ShapePart, variants: readonly RowVariant[], urlOf: PictureOptions['urlOf']) {
+  const [first] = variants;
+  if (first?.format === 'svg') return { srcset: urlOf(first), sizes: null };
+  return { srcset: srcsetOf(variants.map((v) => ({ url: urlOf(v), width: v.width }))), sizes };
+}
 
 /** The file for browsers that read no srcset: the nearest one for a 1280 px screen at 1×. */
 function fallbackOf(variants: readonly RowVariant[], display: number): RowVariant {
@@ -68,12 +72,11 @@ function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
   const plainFormat = byFormat.at(-1);
   if (!plainFormat) return null;
   const rule = ruleFor(slot, part.shape, cropIn(row, slot.id, part.shape));
-  const reference = Math.min(1280, spanOf(part).to - 1);
   return {
     part,
     sizes: toldSizes(rule, spanOf(part)),
     byFormat,
-    fallback: fallbackOf(plainFormat, widthAt(rule, reference)),
+    fallback: fallbackOf(plainFormat, plainWidth(slot, part, cropIn(row, slot.id, part.shape))),
   };
 }
 
@@ -81,8 +84,7 @@ function source(shape: ShapePart, variants: RowVariant[], options: PictureOption
   return tag('source', {
     media: shape.part.from > 0 ? `(min-width: ${shape.part.from}px)` : null,
     type: MIME[variants[0]!.format],
-    srcset: srcset(variants, options.urlOf),
-    sizes: shape.sizes,
+    ...choiceOf(shape, variants, options.urlOf),
     width: shape.fallback.width,
     height: shape.fallback.height,
   });
@@ -113,7 +115,8 @@ export function pictureMarkup(options: PictureOptions): string | null {
 }
 
 /** The `<img>` of one shape, in the format that every browser reads. */
-function imgTag({ fallback, byFormat, sizes }: ShapePart, options: PictureOptions, alone = false): string {
+function imgTag(shape: ShapePart, options: PictureOptions, alone = false): string {
+  const { fallback, byFormat } = shape;
   const { row, slot, first, urlOf } = options;
   const styles = [
     !row.original.transparent && `background-color: ${row.original.colour}`,
@@ -122,8 +125,8 @@ function imgTag({ fallback, byFormat, sizes }: ShapePart, options: PictureOption
   return tag('img', {
     class: alone ? figureClass(slot.id) : null,
     src: urlOf(fallback),
-    srcset: srcset(byFormat.at(-1)!, urlOf),
-    sizes,
+    // A drawing stands in src already.
+    ...(fallback.format !== 'svg' && choiceOf(shape, byFormat.at(-1)!, urlOf)),
     width: fallback.width,
     height: fallback.height,
     alt: altOf(wordsIn(row, slot.id)),

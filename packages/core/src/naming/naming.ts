@@ -78,7 +78,7 @@ export function speakingNames(
 }
 
 /**
- * "bay-at-dusk-hero-1600w.3fa91c2e.avif". The first 8 hex digits of the content's SHA-256 keep names
+ * "bay-at-dusk-hero-1600w.3fa91c2e.avif", "logo-header.0b7d2e11.svg" for a drawing, which has no width of its own. The first 8 hex digits of the content's SHA-256 keep names
  * apart and stable: the same bytes have the same name, so caches may keep them for ever.
  */
 export function variantFileName(
@@ -86,5 +86,6 @@ export function variantFileName(
   slot: SlotId,
   variant: { width: number; format: OutputFormat; contentHash: string },
 ): string {
-  return `${name}-${slot}-${variant.width}w.${variant.contentHash.slice(0, 8)}.${EXTENSION[variant.format]}`;
+  const width = variant.format === 'svg' ? '' : `-${variant.width}w`;
+  return `${name}-${slot}${width}.${variant.contentHash.slice(0, 8)}.${EXTENSION[variant.format]}`;
 }

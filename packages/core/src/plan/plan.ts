@@ -14,17 +14,20 @@ import type {
   Rect,
   RowVariant,
   ShapeId,
+  Size,
   Slot,
   SlotId,
+  SlotShape,
   StoredFacts,
   Turning,
   Words,
 } from '../contract/index.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { cropFor, isTurned } from '../geometry/frame.ts';
 import { heightFor, ratioOf } from '../geometry/geometry.ts';
 import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.ts';
 import { MOST_DENSITY } from '../slots/devices.ts';
-import { slotsIn } from '../slots/slots.ts';
+import { ruleFor, slotsIn, spanOf } from '../slots/slots.ts';
 import { formatsFor, settingsFor } from '../weight/format.ts';
 import { treatmentOf, type Treatment } from '../weight/kind.ts';
 
@@ -82,9 +85,15 @@ export const wordsIn = (photo: Pick<Photo, 'placements' | 'words'>, slot: SlotId
   ...placementIn(photo, slot).words,
 });
 
-/** What kind of picture goes out where: an animation may be sent as its first frame. */
-export const treatmentIn = (original: OriginalFacts, { still }: QualityDecision): Treatment =>
-  treatmentOf(still && original.frames > 1 ? { ...original, frames: 1 } : original);
+/** What kind of picture goes out where: an animation may be sent as its first frame, a drawing as bitmaps. */
+export const treatmentIn = (original: OriginalFacts, { still, format }: QualityDecision): Treatment =>
+  treatmentOf(still && original.frames > 1 ? { ...original, frames: 1 } : original, format === undefined);
+
+/** True where a photo goes out as a drawing, which is sharp on every screen. */
+export const isDrawingIn = (
+  { original, quality }: Pick<Photo, 'original' | 'quality'>,
+  slot: SlotId,
+): boolean => treatmentIn(original, quality[slot] ?? {}).kind === 'drawing';
 
 /** How a slot's files are planned, where it is not as the site says. */
 export interface PlanChange {
@@ -95,6 +104,10 @@ export interface PlanChange {
   /** This policy instead of the site's. */
   policy?: Policy;
 }
+
+/** The width in CSS px that a picture has where nothing more is known of the screen: on a laptop of 1280 px. */
+export const plainWidth = (slot: Slot, part: SlotShape, crop: Size): number =>
+  Math.max(1, Math.round(widthAt(ruleFor(slot, part.shape, crop), Math.min(1280, spanOf(part).to - 1))));
 
 /** The variants of one shape in one slot, ascending by width, the modern format first. */
 export function planShape(
@@ -114,7 +127,10 @@ export function planShape(
   const treatment = treatmentIn(photo.original, decision);
   const target = decision.target ?? policy.target;
   const demands = demandsOf(slot, part, crop, devices, mostDensity);
-  const widths = given ?? candidateWidths(slot, part, crop, devices, mostDensity).widths;
+  const widths =
+    treatment.kind === 'drawing'
+      ? [plainWidth(slot, part, crop)]
+      : (given ?? candidateWidths(slot, part, crop, devices, mostDensity).widths);
   return widths.flatMap((width) => {
     const density = viewingDensity(width, widths, demands);
     const height = heightFor(width, ratio);

@@ -2,7 +2,7 @@
 import type { Filter, PhotoRow, PlanContext, SlotId, Stop } from '../contract/index.ts';
 import { shownName } from '../naming/naming.ts';
 import { cropIn, slotsOf } from '../plan/plan.ts';
-import { sharpnessOf } from '../slots/candidates.ts';
+import { sharpnessIn } from '../plan/sharpness.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
 import { bytesInWords } from '../weight/units.ts';
 import type { WordCheckCode } from '../words/checks/finding.ts';
@@ -18,6 +18,7 @@ export interface Concern {
   code:
     | WordCheckCode
     | 'damaged'
+    | 'aside'
     | 'focal-guess'
     | 'not-made'
     | 'failed'
@@ -30,11 +31,19 @@ export interface Concern {
 }
 
 /** Worth knowing, but for the editor to judge: these keep no photo from being ready. */
-export const isMild = ({ code }: Concern): boolean => code === 'soft' || code === 'damaged';
+export const isMild = ({ code }: Concern): boolean => ['soft', 'damaged', 'aside'].includes(code);
 
-function damageConcerns({ original }: PhotoRow): Concern[] {
-  if (original.damage === null) return [];
-  return [{ stop: 'frame', code: 'damaged', severity: 'care', sentence: original.damage }];
+/** What is to be known of the file itself. */
+function fileConcerns({ original }: PhotoRow): Concern[] {
+  const { damage, aside } = original;
+  return [
+    ...(damage === null
+      ? []
+      : [{ stop: 'frame', code: 'damaged', severity: 'care', sentence: damage } as const]),
+    ...(aside === undefined
+      ? []
+      : [{ stop: 'frame', code: 'aside', severity: 'care', sentence: aside } as const]),
+  ];
 }
 
 type Places = Pick<PlanContext, 'slots' | 'devices'>;
@@ -56,7 +65,7 @@ function sizeConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): 
   return slotsIn(places, slots).flatMap((slot) => {
     return slot.shapes.flatMap((part): Concern[] => {
       const crop = cropIn(row, slot.id, part.shape);
-      const sharp = sharpnessOf(slot, part, crop, places.devices);
+      const sharp = sharpnessIn(row, slot, part, crop, places.devices);
       const where = part.shape === 'own' ? slot.name : `${slot.name} ${part.shape}`;
       if (sharp.verdict === 'sharp') return [];
       const small = sharp.verdict === 'too-small';
@@ -124,7 +133,7 @@ export function concernsOf(
           },
         ];
   return [
-    ...damageConcerns(row),
+    ...fileConcerns(row),
     ...frameConcerns(row, slots, places),
     ...weighConcerns(row, slots, places),
     ...words,
@@ -177,4 +186,4 @@ export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boo
 
 /** Of a row's concerns those that an editor is told before a hand-over: words missing, photos too small, files not made. */
 export const handoverConcerns = (concerns: readonly Concern[]): Concern[] =>
-  concerns.filter((c) => !['focal-guess', 'soft', 'over-budget'].includes(c.code));
+  concerns.filter((c) => !['focal-guess', 'soft', 'over-budget', 'aside'].includes(c.code));

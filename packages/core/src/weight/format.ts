@@ -3,11 +3,12 @@ import type { EncoderSettings, OutputFormat, Policy, TargetName } from '../contr
 import type { Treatment } from './kind.ts';
 import { TARGETS } from './target.ts';
 
-/** The modern format first, then the one that every browser reads. */
+/** The modern format first, then the one that every browser reads; for a drawing there is but one. */
 export function formatsFor(
   treatment: Pick<Treatment, 'kind' | 'lossless'>,
   policy: Pick<Policy, 'modern'>,
-): [OutputFormat, OutputFormat] {
+): readonly OutputFormat[] {
+  if (treatment.kind === 'drawing') return ['svg'];
   if (treatment.kind === 'animation') return ['webp', 'gif'];
   // Lossless WebP holds flat areas in fewer bytes than lossless AVIF.
   if (treatment.lossless) return ['webp', 'png'];
@@ -43,6 +44,8 @@ export function settingsFor(
       return { lossless: true, effort: 7, ...(lossless && { palette: true }) };
     case 'gif':
       return { effort: 4 };
+    case 'svg':
+      return { lossless: true };
   }
 }
 
@@ -52,6 +55,7 @@ export const MIME: Record<OutputFormat, string> = {
   jpeg: 'image/jpeg',
   png: 'image/png',
   gif: 'image/gif',
+  svg: 'image/svg+xml',
 };
 
 /** As editors read them. */
@@ -61,6 +65,7 @@ export const FORMAT_NAMES: Record<OutputFormat, string> = {
   jpeg: 'JPEG',
   png: 'PNG',
   gif: 'GIF',
+  svg: 'SVG',
 };
 
 export const EXTENSION: Record<OutputFormat, string> = {
@@ -69,4 +74,5 @@ export const EXTENSION: Record<OutputFormat, string> = {
   jpeg: 'jpg',
   png: 'png',
   gif: 'gif',
+  svg: 'svg',
 };

@@ -1,7 +1,8 @@
 // What kind of picture is it, and what follows from that.
-import type { OriginalFacts, PictureContent } from '../contract/index.ts';
+import type { DrawingFacts, OriginalFacts, PictureContent } from '../contract/index.ts';
+import { bytesInWords } from './units.ts';
 
-export type PictureKind = 'photograph' | 'flat-graphic' | 'transparent-graphic' | 'animation';
+export type PictureKind = 'photograph' | 'flat-graphic' | 'transparent-graphic' | 'animation' | 'drawing';
 
 export interface Treatment {
   kind: PictureKind;
@@ -16,7 +17,7 @@ export const PALETTE = 256;
 /** Share of what is not plain ground that few colours must cover; soft edges of letters make up the rest. */
 const COVERED = 0.6;
 /** Formats whose own loss has left noise in every flat area: nothing is exact in them any more. */
-const LOSSY_SOURCES: readonly OriginalFacts['format'][] = ['jpeg', 'avif'];
+const LOSSY_SOURCES: readonly OriginalFacts['format'][] = ['jpeg', 'avif', 'heic'];
 
 /** Whether files of a format have lost exact colours: counting them tells nothing. */
 export const losesColours = (format: OriginalFacts['format']): boolean => LOSSY_SOURCES.includes(format);
@@ -34,10 +35,39 @@ export function isFlat({ colours, commonest, common }: PictureContent): boolean 
   return rest > 0 && (common - commonest) / rest >= COVERED;
 }
 
-/** The kind of a picture, what becomes of it, and the reason in a sentence. */
-export function treatmentOf(
-  facts: Pick<OriginalFacts, 'format' | 'frames' | 'transparent'> & { content: PictureContent | null },
-): Treatment {
+type Facts = Pick<OriginalFacts, 'format' | 'frames' | 'transparent' | 'drawing'> & {
+  content: PictureContent | null;
+};
+
+const isSmaller = ({ bytes, bitmap }: DrawingFacts): boolean => bytes <= bitmap;
+
+/** What becomes of a drawing that goes out as bitmaps, and why: the beginning of a reason. */
+function whyBitmap({ drawing }: Facts): string {
+  if (!drawing) return '';
+  if (drawing.unsafe !== null) return `A drawing, but ${drawing.unsafe}: it goes out as bitmaps. `;
+  if (isSmaller(drawing)) return 'A drawing that goes out as bitmaps, as was chosen for it. ';
+  return `A drawing of ${bytesInWords(drawing.bytes)}, more than a phone’s bitmap (${bytesInWords(drawing.bitmap)}): it goes out as bitmaps. `;
+}
+
+/**
+ * The kind of a picture, what becomes of it, and the reason in a sentence.
+ * @param asDrawing false where a drawing is to go out as bitmaps whatever it weighs
+ */
+export function treatmentOf(facts: Facts, asDrawing = true): Treatment {
+  const { drawing } = facts;
+  if (asDrawing && drawing && drawing.unsafe === null && isSmaller(drawing)) {
+    return {
+      kind: 'drawing',
+      lossless: true,
+      reason: `A drawing: it goes out as one, ${bytesInWords(drawing.bytes)} at every size, where a phone’s bitmap alone has ${bytesInWords(drawing.bitmap)}.`,
+    };
+  }
+  const treatment = pixelTreatmentOf(facts);
+  return { ...treatment, reason: whyBitmap(facts) + treatment.reason };
+}
+
+/** What becomes of pixels. */
+function pixelTreatmentOf(facts: Facts): Treatment {
   const { content, frames } = facts;
   if (frames > 1) {
     return {

@@ -1,12 +1,12 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
-import { contentOf, PALETTE, type EncoderSettings, type OutputFormat } from '@dusky-otter/core';
+import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { fromRaw, rawOf, type RawPicture } from './source.ts';
 
 /** Encodes with a variant's settings; a quality must be given where one is searched for. */
 export function encode(
   picture: Sharp,
-  format: OutputFormat,
+  format: BitmapFormat,
   settings: EncoderSettings & { fullChroma?: boolean; delay?: number[]; loop?: number },
 ): Promise<Buffer> {
   const { quality, effort, lossless = false, delay, loop } = settings;
@@ -56,7 +56,7 @@ async function palettePng(picture: RawPicture, effort: number): Promise<Buffer |
 /** A picture encoded without loss, as a palette where that is allowed, exact and smaller. */
 export async function encodeLossless(
   picture: RawPicture,
-  format: OutputFormat,
+  format: BitmapFormat,
   settings: EncoderSettings,
 ): Promise<Buffer> {
   const plain = await encode(fromRaw(picture), format, settings);

@@ -10,9 +10,10 @@ import {
   type PictureContent,
   type Size,
 } from '@dusky-otter/core';
-import sharp, { type Metadata } from 'sharp';
+import type { Metadata, Sharp } from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
+import { drawingFacts, lossOf } from './drawing.ts';
 import { findWords } from './found-words.ts';
 import type { Inspected, InspectJob, ViewHashes, ViewPaths, ViewsJob } from './protocol.ts';
 import { sniff } from './sniff.ts';
@@ -51,9 +52,8 @@ function uprightSize(meta: Metadata): Size {
 }
 
 /** The whole picture decoded once, upright, at most 1600 px: a file that ends too early fails here. */
-async function decodeView(path: string, opening: Opening): Promise<RawPicture> {
-  const source = await openFile(path, opening);
-  const upright = opening.format === 'svg' ? fromRaw(await rawOf(source)) : source.autoOrient();
+async function decodeView(source: Sharp, format: InputFormat): Promise<RawPicture> {
+  const upright = format === 'svg' ? fromRaw(await rawOf(source)) : source.autoOrient();
   return rawOf(
     upright.resize(BENCH_VIEW, BENCH_VIEW, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb'),
   );
@@ -100,7 +100,8 @@ async function writeViews(paths: ViewPaths, incoming: string, view: RawPicture):
 
 /** Makes the views of an original anew. */
 export async function makeViews(job: ViewsJob): Promise<ViewHashes> {
-  return writeViews(job.views, job.incoming, await decodeView(job.path, openingOf(job.facts)));
+  const source = await openFile(job.path, openingOf(job.facts));
+  return writeViews(job.views, job.incoming, await decodeView(source, job.facts.format));
 }
 
 const hex = (value: number): string => Math.round(value).toString(16).padStart(2, '0');
@@ -163,6 +164,21 @@ interface Opened {
   size: Size;
   view: RawPicture;
   complaint: Complaint | null;
+  aside: string | null;
+}
+
+const PRESENT = { heic: 'pictures', tiff: 'pages' } as const;
+
+/** What of a sound file is left out, or looks otherwise than it was meant. */
+function asideOf(format: InputFormat, pictures: number, hdr: boolean): string | null {
+  const sentences = [
+    (format === 'heic' || format === 'tiff') &&
+      pictures > 1 &&
+      `The file holds ${pictures} ${PRESENT[format]}; ${format === 'heic' ? 'its main one' : 'the first'} is used. Export the others one by one if they are wanted.`,
+    hdr &&
+      'Its brightness is made for HDR screens and may look pale here. Export it as JPEG where it does, and put that in its place.',
+  ];
+  return sentences.filter(Boolean).join(' ') || null;
 }
 
 async function openAndDecode(
@@ -172,12 +188,19 @@ async function openAndDecode(
 ): Promise<Opened> {
   const isSvg = format === 'svg';
   const opening: Opening = { format, lenient: complaint !== null };
+  // Loaded only for phones' photos: a decoder of two megabytes. Its header comes first, for its pixels are made at once.
+  const heic = format === 'heic' ? await (await import('./heic.ts')).heicHeader(job.path) : null;
+  if (heic) checkPixels(heic, 1, job.limitPixels);
   // Animations are counted from the header; their frames are decoded when they are made.
-  const meta = await (await openFile(job.path, { ...opening, animated: true })).metadata();
+  const whole = await openFile(job.path, { ...opening, animated: true });
+  const meta = await whole.metadata();
   const size = isSvg ? drawingSize(meta) : uprightSize(meta);
   if (!isSvg) checkPixels(size, isMoving(format) ? (meta.pages ?? 1) : 1, job.limitPixels);
   const sized = { ...opening, ...(isSvg && { size }) };
-  return { opening: sized, meta, size, view: await decodeView(job.path, sized), complaint };
+  // What was decoded to be opened is not decoded again.
+  const view = await decodeView(heic ? whole : await openFile(job.path, sized), format);
+  const aside = asideOf(format, heic?.pictures ?? meta.pages ?? 1, heic?.hdr ?? false);
+  return { opening: sized, meta, size, view, complaint, aside };
 }
 
 /**
@@ -204,31 +227,6 @@ const damageOf = ({ complaint }: Opened): string | null =>
   complaint &&
   `May be damaged: ${complaint.sentence}${complaint.share < 1 ? `, about ${Math.max(1, Math.round((1 - complaint.share) * 100))} % of the picture is missing` : ''}. Look at it closely, or copy it from the camera again.`;
 
-const BROKEN_DRAWING =
-  'May be damaged: the drawing is no well-formed XML, and a part of it may be missing. Look at it closely, or export it again.';
-
-/** Whether the drawing can be read as it is, too: cleaning mends some faults, and what stood there may be lost. */
-async function isDrawable(source: Buffer): Promise<boolean> {
-  // Entities of its own are the cleaner's business: spelled out they can be of any length.
-  if (source.includes('<!ENTITY')) return true;
-  return sharp(source, { failOn: 'warning', limitInputPixels: false })
-    .metadata()
-    .then(
-      () => true,
-      () => false,
-    );
-}
-
-/** What a drawing lost while it was cleaned, as a sentence, or null. */
-async function lossOf(path: string): Promise<string | null> {
-  const { cleanSvg } = await import('./svg.ts');
-  const source = await readFile(path);
-  const { leftOut, wellFormed } = cleanSvg(source.toString());
-  if (!wellFormed || !(await isDrawable(source))) return BROKEN_DRAWING;
-  if (leftOut === 0) return null;
-  return `The drawing shows ${leftOut === 1 ? 'a picture that lies' : `${leftOut} pictures that lie`} in another file, which is left out. Embed it in the drawing and add it again.`;
-}
-
 /**
  * Inspects a received file and writes its views.
  * @throws RefusedError with the reason when it can't be taken in.
@@ -240,6 +238,7 @@ export async function inspect(job: InspectJob): Promise<Inspected> {
   const isSvg = format === 'svg';
   const words = await findWords(await readFile(job.path));
   const views = await writeViews(job.views, job.incoming, view);
+  const damage = isSvg ? await lossOf(job.path) : damageOf(opened);
   const facts: OriginalFacts = {
     hash: job.hash,
     bytes: job.bytes,
@@ -252,7 +251,9 @@ export async function inspect(job: InspectJob): Promise<Inspected> {
     colour: await meanColour(view),
     attention: await attentionOf(view),
     content: await measureContent(job.path, opening),
-    damage: isSvg ? await lossOf(job.path) : damageOf(opened),
+    damage,
+    ...(isSvg && { drawing: await drawingFacts(job.path, view, damage) }),
+    ...(opened.aside && { aside: opened.aside }),
     ...words,
   };
   return { facts, views };

@@ -1,5 +1,6 @@
 // What the server and its codec processes say to each other. Only plain data and file paths cross.
 import type {
+  BitmapFormat,
   EncoderSettings,
   OriginalFacts,
   OutputFormat,
@@ -45,6 +46,10 @@ export interface RenderOutput {
   format: OutputFormat;
   settings: EncoderSettings;
 }
+
+export type BitmapOutput = RenderOutput & { format: BitmapFormat };
+
+export const isBitmap = (output: RenderOutput): output is BitmapOutput => output.format !== 'svg';
 
 export interface RenderJob {
   kind: 'render';

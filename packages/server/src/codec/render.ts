@@ -5,9 +5,25 @@ import { isTurned } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { encode } from './encode.ts';
-import type { MadeVariant, RenderJob, RenderOutput } from './protocol.ts';
+import { drawingFile } from './drawing.ts';
+import {
+  isBitmap,
+  type BitmapOutput,
+  type MadeVariant,
+  type RenderJob,
+  type RenderOutput,
+} from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
-import { decodeCrop, framed, fromRaw, openFile, openingOf, rawOf, resized } from './source.ts';
+import {
+  decodeCrop,
+  framed,
+  fromRaw,
+  openFile,
+  openingOf,
+  rawOf,
+  resized,
+  type RawPicture,
+} from './source.ts';
 
 /** How frames follow each other: ms each stands, and how often all are shown (0: for ever). */
 interface Motion {
@@ -37,7 +53,7 @@ async function animationOf(
   return { picture: sharp(frames, { join: { animated: true } }), motion };
 }
 
-async function encodeAnimation(job: RenderJob, output: RenderOutput): Promise<Encoded> {
+async function encodeAnimation(job: RenderJob, output: BitmapOutput): Promise<Encoded> {
   const { picture, motion } = await animationOf(job, output);
   const { format, settings } = output;
   const file = await encode(picture, format, { ...settings, ...motion });
@@ -60,18 +76,22 @@ export async function render(job: RenderJob, { making, made, shouldStop }: Rende
   const hash = await hashOfFile(job.path).catch(() => null);
   if (hash !== job.facts.hash) throw new Error(ORIGINAL_LOST);
   const animated = job.facts.frames > 1 && !job.still;
-  const source = animated ? null : await decodeCrop(job.path, job.facts, job.crop, job.turning);
+  let source: RawPicture | null = null;
   let current: SizedPicture | null = null;
   for (const output of job.outputs) {
     if (shouldStop()) return;
     making(output.key);
     const { key, width, height } = output;
     let encoded: Encoded;
-    if (source) {
+    if (!isBitmap(output)) {
+      const file = await drawingFile(job.path, job.facts, job, output);
+      encoded = { file, quality: null, difference: 0, encodes: 1 };
+    } else if (animated) {
+      encoded = await encodeAnimation(job, output);
+    } else {
+      source ??= await decodeCrop(job.path, job.facts, job.crop, job.turning);
       if (!current?.hasSize(width, height)) current = new SizedPicture(await resized(source, width, height));
       encoded = await current.encode(output);
-    } else {
-      encoded = await encodeAnimation(job, output);
     }
     const { file, quality, difference, encodes } = encoded;
     await writeWhole(output.path, job.incoming, file);

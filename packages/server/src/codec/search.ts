@@ -6,7 +6,7 @@ import {
   type EncoderSettings,
   type LossyFormat,
 } from '@dusky-otter/core';
-import type { RenderOutput } from './protocol.ts';
+import type { BitmapOutput } from './protocol.ts';
 import { decode, encode, encodeLossless } from './encode.ts';
 import { fromRaw, type RawPicture } from './source.ts';
 
@@ -41,7 +41,7 @@ export class SizedPicture {
     return reference;
   }
 
-  async encode({ format, settings }: RenderOutput): Promise<Encoded> {
+  async encode({ format, settings }: BitmapOutput): Promise<Encoded> {
     if (isLossy(format) && settings.target !== undefined)
       return this.search(format, settings, settings.target);
     if (isLossy(format) && settings.quality !== undefined && settings.density !== undefined)

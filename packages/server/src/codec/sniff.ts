@@ -49,12 +49,9 @@ export function sniff(head: Uint8Array): InputFormat {
   if (ascii(head, 4, 8) === 'ftyp') {
     const brand = ascii(head, 8, 12);
     if (brand === 'avif' || brand === 'avis') return 'avif';
-    if (/^(heic|heix|hevc|hevx|heim|heis)$/.test(brand)) throw new RefusedError('unsupported-heic');
-    // "mif1" is a container for either; the compatible brands tell.
-    if (brand === 'mif1') {
-      if (ascii(head, 16, 64).includes('avif')) return 'avif';
-      throw new RefusedError('unsupported-heic');
-    }
+    if (/^(heic|heix|hevc|hevx|heim|heis)$/.test(brand)) return 'heic';
+    // Containers for any coding; the compatible brands tell.
+    if (brand === 'mif1' || brand === 'msf1') return ascii(head, 16, 64).includes('avif') ? 'avif' : 'heic';
   }
   if (isDrawing(new TextDecoder().decode(head).replace(/^\uFEFF/, ''))) return 'svg';
   const start = ascii(head, 0, 4);

@@ -27,7 +27,7 @@ export interface Opening {
 /** Kinds that move. Pages of a TIFF are pictures of their own. */
 export const isMoving = (format: InputFormat): boolean => format === 'gif' || format === 'webp';
 
-/** sharp on a file, or on the cleaned copy of a drawing. */
+/** sharp on a file, on the cleaned copy of a drawing, or on what another decoder made of it. */
 export async function openFile(path: string, opening: Opening): Promise<Sharp> {
   const { format, animated = false, frame, size, lenient = false } = opening;
   const options: SharpOptions = {
@@ -35,6 +35,8 @@ export async function openFile(path: string, opening: Opening): Promise<Sharp> {
     limitInputPixels: false,
     failOn: lenient ? 'none' : 'warning',
   };
+  // Loaded only for phones' photos: a decoder of two megabytes.
+  if (format === 'heic') return sharp(await (await import('./heic.ts')).heicAsTiff(path), options);
   if (format !== 'svg')
     return sharp(path, {
       ...options,

@@ -1,7 +1,7 @@
 // SVG may carry scripts and links to elsewhere; it is only ever drawn from a cleaned copy.
 import createDOMPurify from 'dompurify';
 import { JSDOM } from 'jsdom';
-import type { Size } from '@dusky-otter/core';
+import { frameSpace, isTurned, turningMatrix, type Rect, type Size, type Turning } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
 import { checkDrawing } from './svg-limits.ts';
 
@@ -72,6 +72,17 @@ export function cleanSvg(source: string): CleanDrawing {
   return { svg, leftOut, wellFormed };
 }
 
+/** Whether browsers read a drawing that is a file of its own: they are strict, and show nothing of one with a fault. */
+export function isSound(svg: string): boolean {
+  try {
+    return (
+      new JSDOM(svg, { contentType: 'image/svg+xml' }).window.document.documentElement.localName === 'svg'
+    );
+  } catch {
+    return false;
+  }
+}
+
 /** The cleaned drawing, told to be drawn at a size in px. Without a `viewBox` it gets one of its natural size. */
 export function sizedSvg(svg: string, natural: Size, size: Size): string {
   // What was cleaned is well-formed: no attribute holds a bare ">".
@@ -80,4 +91,28 @@ export function sizedSvg(svg: string, natural: Size, size: Size): string {
     const box = /\sviewBox\s?=/i.test(bare) ? '' : ` viewBox="0 0 ${natural.width} ${natural.height}"`;
     return `${bare.slice(0, 4)} width="${size.width}" height="${size.height}" preserveAspectRatio="none"${box}${bare.slice(4)}`;
   });
+}
+
+const number = (value: number): string => String(Math.round(value * 1e6) / 1e6);
+
+/**
+ * The cleaned drawing as its frame shows it, told to be drawn at a size in px.
+ * @param own the size that its own space counts with, see `drawingSize`
+ * @param crop in the space of the crops
+ */
+export function framedSvg(
+  svg: string,
+  { natural, own }: { natural: Size; own: Size },
+  { turning, crop }: { turning: Turning; crop: Rect },
+  size: Size,
+): string {
+  const space = frameSpace(own, turning);
+  const isWhole = crop.width === space.width && crop.height === space.height;
+  if (isWhole && !isTurned(turning)) return sizedSvg(svg, natural, size);
+  const matrix = turningMatrix(own, turning).map(number).join(' ');
+  const box = [crop.x, crop.y, crop.width, crop.height].join(' ');
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}" viewBox="${box}" preserveAspectRatio="none">` +
+    `<g transform="matrix(${matrix})">${sizedSvg(svg, natural, own)}</g></svg>`
+  );
 }

@@ -3,6 +3,7 @@ import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { MIME, type OutputFormat } from '@dusky-otter/core';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
+import { sendPicture } from './picture.ts';
 
 const HEX64 = /^[0-9a-f]{64}$/;
 
@@ -11,12 +12,14 @@ const isFormat = (text: string): text is OutputFormat => Object.hasOwn(MIME, tex
 export const fileRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
-    const send = (reply: FastifyReply, bytes: Buffer, type: string) =>
-      reply
-        .header('cache-control', 'private, max-age=31536000, immutable')
-        .header('cross-origin-resource-policy', 'same-origin')
-        .type(type)
-        .send(bytes);
+    const send = (reply: FastifyReply, bytes: Buffer, format: OutputFormat) =>
+      sendPicture(
+        reply
+          .header('cache-control', 'private, max-age=31536000, immutable')
+          .header('cross-origin-resource-policy', 'same-origin'),
+        bytes,
+        format,
+      );
 
     app.get(
       '/files/views/:hash/:size',
@@ -25,7 +28,7 @@ export const fileRoutes =
         if (!HEX64.test(hash) || (size !== 'row' && size !== 'bench')) throw new ProblemError('no-such-file');
         const bytes = await parts.views.read(hash, size);
         if (!bytes) throw new ProblemError('no-such-file');
-        return send(reply, bytes, MIME.webp);
+        return send(reply, bytes, 'webp');
       },
     );
 
@@ -38,7 +41,7 @@ export const fileRoutes =
         // Asked for under another ending it is not there, and not lost.
         if (known?.format !== format) throw new ProblemError('no-such-file');
         const bytes = await parts.vault.verified(parts.vault.variant(key, format), known.contentHash);
-        if (bytes) return send(reply, bytes, MIME[format]);
+        if (bytes) return send(reply, bytes, format);
         await parts.preparer.remake([{ key, hash: known.hash }]);
         throw new ProblemError('being-remade');
       },

@@ -4,7 +4,6 @@ import {
   concernsOf,
   figureMarkup,
   handoverConcerns,
-  MIME,
   plainMarkup,
   rowMarkup,
   sentTo,
@@ -31,6 +30,7 @@ import { loadPhotos } from '../sets/photos.ts';
 import { rowOf } from '../sets/sent.ts';
 import { findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
 import { checked, CheckDto, idFrom } from './dto.ts';
+import { sendPicture } from './picture.ts';
 
 type Query = FastifyRequest<{
   Params: { id: string; '*'?: string };
@@ -203,7 +203,7 @@ export const handoverRoutes =
       const variant = variantPaths(handover).get(path);
       if (!variant) throw new ProblemError('no-such-file');
       const bytes = await readVariant(parts.vault, variant);
-      if (bytes) return reply.type(MIME[variant.format]).send(bytes);
+      if (bytes) return sendPicture(reply, bytes, variant.format);
       const file = parts.stored.file(variant.key);
       if (file) await parts.preparer.remake([{ key: variant.key, hash: file.hash }]);
       throw new ProblemError('being-remade');

@@ -11,7 +11,12 @@ export interface TakenFile {
 }
 
 /** Writes a file into a folder and inspects it. @throws RefusedError */
-export async function takenInto(folder: string, name: string, bytes: Buffer): Promise<TakenFile> {
+export async function takenInto(
+  folder: string,
+  name: string,
+  bytes: Buffer,
+  limitPixels = 1e8,
+): Promise<TakenFile> {
   const path = join(folder, name);
   await writeFile(path, bytes);
   const hash = createHash('sha256').update(bytes).digest('hex');
@@ -21,7 +26,7 @@ export async function takenInto(folder: string, name: string, bytes: Buffer): Pr
     path,
     hash,
     bytes: bytes.length,
-    limitPixels: 1e8,
+    limitPixels,
     incoming: folder,
     views,
   };

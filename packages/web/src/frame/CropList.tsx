@@ -2,11 +2,11 @@
 import {
   cropFor,
   DEFAULT_DEVICES,
-  densityInWords,
   heightFor,
   ratioOf,
   ruleFor,
-  sharpnessOf,
+  sharpnessIn,
+  sharpnessInWords,
   shownName,
   widthAt,
   type ShapeId,
@@ -53,7 +53,7 @@ function Entry({
 }) {
   const { crop, width, height, part } = displayOf(use, row);
   const devices = useSite()?.devices ?? DEFAULT_DEVICES;
-  const sharp = sharpnessOf(use.slot, use.part, crop, devices);
+  const sharp = sharpnessIn(row, use.slot, use.part, crop, devices);
   const own = row.frame.crops[use.shape] !== undefined;
   const giveBack = () =>
     edit(`crop ${use.label} of ${shownName(row.words, row.fileName)} given back`, [
@@ -81,7 +81,7 @@ function Entry({
         />
       </div>
       <StateTag state={sharp.verdict === 'sharp' ? 'ready' : sharp.verdict === 'soft' ? 'care' : 'stop'}>
-        {densityInWords(use.slot, use.part, crop, devices).sentence}
+        {sharpnessInWords(row, use.slot, use.part, crop, devices)}
       </StateTag>
       <div className="mt-1 flex items-center gap-2 text-[12.5px] text-ink-2">
         {own ? 'Yours' : use.shape === 'own' ? 'The whole photo' : 'Follows the focal point'}

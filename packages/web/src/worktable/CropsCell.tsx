@@ -1,5 +1,5 @@
 // The crops of a row as pictures, each with its ratio and, where it falls short, a mark.
-import { cropIn, ratioOf, sharpnessOf, slotsIn, slotsOf } from '@dusky-otter/core';
+import { cropIn, ratioOf, sharpnessIn, slotsIn, slotsOf } from '@dusky-otter/core';
 import { Link } from 'react-router';
 import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { shapeUses } from '../frame/shapes.ts';
@@ -21,7 +21,7 @@ export function CropsCell({ row, height }: { row: Row; height: number }) {
         const crop = cropIn(row, slot.id, shape);
         const ratio = ratioOf(shape, crop);
         const width = Math.min(Math.round(height * ratio), Math.round(height * 2.5));
-        const { verdict } = sharpnessOf(slot, part, crop, site.devices);
+        const { verdict } = sharpnessIn(row, slot, part, crop, site.devices);
         return (
           <Link
             key={shape}

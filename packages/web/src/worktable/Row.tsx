@@ -74,6 +74,7 @@ function Thumb({ row, lens }: { row: PhotoRow; lens: Lens }) {
 
 function PhotoCell({ row, lens, onOpen }: { row: PhotoRow; lens: Lens; onOpen: (id: number) => void }) {
   const { original } = row;
+  const noted = original.damage ?? original.aside ?? null;
   const kind = [
     original.frames > 1 && `${original.frames} frames`,
     original.transparent && 'transparent',
@@ -92,10 +93,10 @@ function PhotoCell({ row, lens, onOpen }: { row: PhotoRow; lens: Lens; onOpen: (
         <div className="truncate">
           {original.width} × {original.height}, {bytesInWords(original.bytes)}
         </div>
-        {original.damage === null ? (
+        {noted === null ? (
           !row.words.title && kind.length > 0 && <div className="truncate">{kind.join(', ')}</div>
         ) : (
-          <Damage sentence={original.damage} />
+          <Noted sentence={noted} />
         )}
         <button
           className="mt-0.5 underline decoration-rule-strong underline-offset-2 hover:text-ink"
@@ -110,11 +111,11 @@ function PhotoCell({ row, lens, onOpen }: { row: PhotoRow; lens: Lens; onOpen: (
 }
 
 /** The beginning of the sentence in the row, all of it for who asks. */
-function Damage({ sentence }: { sentence: string }) {
+function Noted({ sentence }: { sentence: string }) {
   return (
     <div className="truncate" title={sentence}>
       <StateTag state="care">
-        {/^[^:.]{1,60}/.exec(sentence)?.[0]}
+        {/^[^:.;]{1,60}/.exec(sentence)?.[0]}
         <span className="sr-only">{sentence}</span>
       </StateTag>
     </div>

@@ -40,6 +40,7 @@ function Bar({ weight, row }: { weight: SlotWeight; row: Row }) {
 
 /** How a file came about: size, format, the quality that was found and how far it is from the original. */
 function madeOf({ width, format, quality, difference, target }: RowVariant): string {
+  if (format === 'svg') return 'SVG, a drawing: sharp at every size';
   const encoded = `${width} px, ${FORMAT_NAMES[format]}${quality === null ? '' : ` at quality ${quality}`}`;
   if (difference === null) return encoded;
   if (difference === 0) return `${encoded}, lossless`;

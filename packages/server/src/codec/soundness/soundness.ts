@@ -40,6 +40,7 @@ export async function complaintOf(
     case 'avif':
     case 'tiff':
     case 'svg':
+    case 'heic':
       return decoded ? null : { sentence: 'its data makes no sense', share: 0 };
   }
 }

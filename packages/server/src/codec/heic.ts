@@ -1,0 +1,146 @@
+// HEIC, as phones save photos: decoded by libheif, compiled to WebAssembly, through its C interface.
+import { readFile } from 'node:fs/promises';
+import type { Size } from '@dusky-otter/core';
+import makeLibheif from 'libheif-js/libheif-wasm/libheif-bundle.js';
+import sharp from 'sharp';
+import { RefusedError } from '../problems.ts';
+import type { RawPicture } from './source.ts';
+import { uncompressedTiff } from './tiff.ts';
+
+/** What is known of the main picture of a file before it is decoded. Turned as the file says. */
+export interface HeicHeader extends Size {
+  /** Pictures that the file holds beside each other; small previews, depth and light maps of one are not counted. */
+  pictures: number;
+  profile: Buffer | null;
+  /** Its values are meant for screens brighter than usual (Rec. ITU-R BT.2100: PQ or HLG). */
+  hdr: boolean;
+}
+
+type Libheif = ReturnType<typeof makeLibheif>;
+
+// Values of libheif's public headers (heif_error.h, heif_image.h, heif_color.h).
+const UNREADABLE = new Set([3, 4]);
+const RGB = 1;
+const INTERLEAVED = { 3: 10, 4: 11 } as const;
+const INTERLEAVED_CHANNEL = 10;
+const NCLX = 0x6e636c78;
+/** Code points of ITU-T H.273: colour primaries of Display P3, transfer characteristics PQ and HLG. */
+const P3 = 12;
+const HDR_TRANSFER = [16, 18];
+
+/** One file in a decoder of its own: what it took of memory goes with it, for a WebAssembly heap never shrinks. */
+class HeicFile {
+  private readonly context: number;
+  private readonly handle: number;
+  /** Where functions put their errors and results. */
+  private readonly error: number;
+  private readonly out: number;
+
+  /** @throws RefusedError where it holds nothing that can be read; Error where it makes no sense */
+  constructor(
+    private readonly lib: Libheif,
+    file: Uint8Array,
+  ) {
+    this.error = lib._malloc(16);
+    this.out = lib._malloc(16);
+    const bytes = lib._malloc(file.length);
+    lib.HEAPU8.set(file, bytes);
+    this.context = lib._heif_context_alloc();
+    lib._heif_context_read_from_memory_without_copy(this.error, this.context, bytes, file.length, 0);
+    this.check();
+    lib._heif_context_get_primary_image_handle(this.error, this.context, this.out);
+    this.check();
+    this.handle = this.word(this.out);
+  }
+
+  private word(address: number): number {
+    return this.lib.HEAP32[address >> 2]!;
+  }
+
+  /** Functions leave a heif_error where they were told: code, detail, and an address of English words. */
+  private check(): void {
+    const code = this.word(this.error);
+    if (code === 0) return;
+    if (UNREADABLE.has(code)) throw new RefusedError('unsupported-heic');
+    throw new Error(`libheif: ${code}.${this.word(this.error + 4)}`);
+  }
+
+  async header(): Promise<HeicHeader> {
+    const { lib, handle } = this;
+    const size = {
+      width: lib._heif_image_handle_get_width(handle),
+      height: lib._heif_image_handle_get_height(handle),
+    };
+    const pictures = lib._heif_context_get_number_of_top_level_images(this.context);
+    const length = lib._heif_image_handle_get_raw_color_profile_size(handle);
+    if (length > 0) {
+      const at = lib._malloc(length);
+      lib._heif_image_handle_get_raw_color_profile(this.error, handle, at);
+      this.check();
+      return { ...size, pictures, profile: this.copied(at, length), hdr: false };
+    }
+    const { primaries, transfer } = this.nclx();
+    const profile = primaries === P3 ? await displayP3() : null;
+    return { ...size, pictures, profile, hdr: HDR_TRANSFER.includes(transfer) };
+  }
+
+  /** Colour by code points; zeros where the file has none. */
+  private nclx(): { primaries: number; transfer: number } {
+    const { lib, handle } = this;
+    if (lib._heif_image_handle_get_color_profile_type(handle) >>> 0 !== NCLX)
+      return { primaries: 0, transfer: 0 };
+    lib._heif_image_handle_get_nclx_color_profile(this.error, handle, this.out);
+    this.check();
+    // heif_color_profile_nclx: version, then primaries and transfer characteristics as words.
+    const at = this.word(this.out);
+    return { primaries: this.word(at + 4), transfer: this.word(at + 8) };
+  }
+
+  private copied(address: number, length: number): Buffer {
+    return Buffer.from(this.lib.HEAPU8.slice(address, address + length));
+  }
+
+  /** The pixels in rows without gaps, 8 bits a channel. */
+  pixels({ width, height }: Size): Pick<RawPicture, 'data' | 'channels'> {
+    const { lib, handle } = this;
+    const channels = lib._heif_image_handle_has_alpha_channel(handle) ? 4 : 3;
+    lib._heif_decode_image(this.error, handle, this.out, RGB, INTERLEAVED[channels], 0);
+    this.check();
+    const image = this.word(this.out);
+    const plane = lib._heif_image_get_plane_readonly2(image, INTERLEAVED_CHANNEL, this.out);
+    const stride = this.word(this.out);
+    const row = width * channels;
+    const size = {
+      width: lib._heif_image_get_width(image, INTERLEAVED_CHANNEL),
+      height: lib._heif_image_get_height(image, INTERLEAVED_CHANNEL),
+    };
+    if (plane === 0 || size.width !== width || size.height !== height || stride < row)
+      throw new Error('libheif: the picture has another size than its header says.');
+    const data = Buffer.allocUnsafe(row * height);
+    for (let y = 0; y < height; y++)
+      data.set(lib.HEAPU8.subarray(plane + y * stride, plane + y * stride + row), y * row);
+    return { data, channels };
+  }
+}
+
+/** The Display P3 profile, as the picture library brings it along. */
+async function displayP3(): Promise<Buffer> {
+  const pixel = { create: { width: 1, height: 1, channels: 3 as const, background: '#fff' } };
+  const { icc } = await sharp(await sharp(pixel).withIccProfile('p3').png().toBuffer()).metadata();
+  return icc!;
+}
+
+const opened = async (path: string): Promise<HeicFile> => new HeicFile(makeLibheif(), await readFile(path));
+
+/** @throws RefusedError, Error where the file can't be read */
+export const heicHeader = async (path: string): Promise<HeicHeader> => (await opened(path)).header();
+
+/**
+ * The main picture of a file, upright, as an uncompressed TIFF with its profile: what every reader of pictures takes.
+ * @throws RefusedError, Error where it can't be read
+ */
+export async function heicAsTiff(path: string): Promise<Buffer> {
+  const file = await opened(path);
+  const { width, height, profile } = await file.header();
+  return uncompressedTiff({ width, height, ...file.pixels({ width, height }) }, profile);
+}
