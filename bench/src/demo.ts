@@ -84,6 +84,7 @@ export async function demoSet(): Promise<DemoSet> {
       placements: placementsFor({ placements: null }, slots ?? null),
       position: keys[id]!,
       binned: false,
+      toRead: false,
       path,
       inSet: id < scenario.photos.length,
     });

@@ -10,6 +10,7 @@ import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
 import { measuringRoutes } from './routes/measuring.ts';
+import { offerRoutes } from './routes/offers.ts';
 import { placeRoutes } from './routes/places.ts';
 import { setRoutes } from './routes/sets.ts';
 import { siteRoutes } from './routes/sites.ts';
@@ -78,6 +79,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   takeJsonObjects(app);
   await app.register(siteRoutes(parts), { prefix: '/api' });
   await app.register(setRoutes(parts), { prefix: '/api' });
+  await app.register(offerRoutes(parts), { prefix: '/api' });
   await app.register(placeRoutes(parts), { prefix: '/api' });
   await app.register(uploadRoutes(parts), { prefix: '/api' });
   await app.register(measuringRoutes());

@@ -119,7 +119,12 @@ export interface PhotoDecisions {
   /** Where it stands in its set's order: a key that sorts by its characters' codes. */
   position: string;
   binned: boolean;
+  /** Its picture was replaced, and nobody has read the words since. */
+  toRead: boolean;
 }
+
+/** What an edit may change of a photo. */
+export type PhotoChange = Partial<PhotoDecisions & Pick<Photo, 'fileName' | 'original'>>;
 
 export interface Photo extends PhotoDecisions {
   id: number;

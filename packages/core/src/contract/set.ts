@@ -1,4 +1,5 @@
 // Sets, and how far their work has come.
+import type { OriginalFacts } from './photo.ts';
 import type { SlotId } from './site.ts';
 
 export interface SetDecisions {
@@ -56,6 +57,14 @@ export interface Refusal {
   sentence: string;
 }
 
+/** A file that may take the place of a photo's original, until an editor says what becomes of it. */
+export interface Offer {
+  id: number;
+  photo: number;
+  fileName: string;
+  original: OriginalFacts;
+}
+
 export interface Preparation {
   wanted: number;
   made: number;
@@ -84,6 +93,8 @@ export interface SetSummary {
   pictures: string[];
   counts: SetCounts | null;
   refusals: number;
+  /** Files that may take a photo's place, until somebody says so. */
+  offers: number;
   arranged: boolean;
   rehearsed: boolean;
   handedOver: boolean;

@@ -1,6 +1,6 @@
 // What server and web tell each other.
 import type { Photo, StoredFacts } from './photo.ts';
-import type { EditDepth, PhotoSet, Preparation, Refusal, SetCounts, SetSummary } from './set.ts';
+import type { EditDepth, Offer, PhotoSet, Preparation, Refusal, SetCounts, SetSummary } from './set.ts';
 import type { Site } from './site.ts';
 
 /** A photo as the server knows it: its decisions, and what is stored of the files that it wants. */
@@ -23,6 +23,7 @@ export interface SetHeader {
   set: PhotoSet;
   counts: SetCounts;
   refusals: Refusal[];
+  offers: Offer[];
   preparation: Preparation;
   edits: EditDepth;
   /** Id of the newest edit, 0 where there is none: what a window that opens the set now may take back is not newer. */
@@ -51,7 +52,9 @@ export interface SiteSummary extends Site {
 export type TakeInResult =
   | { kind: 'new' | 'already-here' | 'back-from-bin'; photo: SentPhoto }
   | { kind: 'from-another-set'; photo: SentPhoto; setName: string }
-  | { kind: 'refused'; refusal: Refusal };
+  | { kind: 'refused'; refusal: Refusal }
+  /** Not added: a photo of that name is there, or it was sent for one. */
+  | { kind: 'offered'; offer: Offer };
 
 /** What an edit, an undo or a redo comes back with: the photos it changed as they are now, and the window's history. */
 export interface EditAnswer {
@@ -77,6 +80,7 @@ export type SetEvent =
   | { type: 'site'; site: Site }
   | { type: 'counts'; counts: SetCounts }
   | { type: 'refusals'; refusals: Refusal[] }
+  | { type: 'offers'; offers: Offer[] }
   | { type: 'saved'; at: string }
   /** Events were missed: what is known of the set must be read anew. */
   | { type: 'reset' };

@@ -4,7 +4,7 @@ import type { PhotoSet, Site } from '../contract/index.ts';
 import { CONTEXT, placed, sampleFrame, samplePhoto, slotById } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
 import { turnFrame } from '../geometry/frame.ts';
-import { applyToPhoto, applyToSet, applyToSite, placementsFor } from './apply.ts';
+import { applyToPhoto, applyToSet, applyToSite, placementsFor, type KnownOriginals } from './apply.ts';
 import { CommandError, type PhotoCommand, type SiteCommand } from './commands.ts';
 
 const photo = samplePhoto({
@@ -26,14 +26,48 @@ const commands: PhotoCommand[] = [
   { kind: 'placements', photo: 1, placements: null },
   { kind: 'position', photo: 1, position: 'a0V' },
   { kind: 'bin', photo: 1, binned: true },
+  {
+    kind: 'original',
+    photo: 1,
+    original: 'cd'.repeat(32),
+    fileName: 'New.jpg',
+    frame: sampleFrame(),
+    toRead: true,
+  },
 ];
+/** The photo's own, and one that was offered for it. */
+const originals: KnownOriginals = (hash) => {
+  const other = samplePhoto({}, { hash: 'cd'.repeat(32), width: 900, height: 600 }).original;
+  return [photo.original, other].find((one) => one.hash === hash);
+};
 
 describe('photo commands', () => {
   test.each(commands)('$kind is taken back by its inverse', (command) => {
-    const { change, inverse } = applyToPhoto(photo, command);
+    const { change, inverse } = applyToPhoto(photo, command, originals);
     const changed = { ...photo, ...change };
     expect(changed).not.toEqual(photo);
-    expect({ ...changed, ...applyToPhoto(changed, inverse).change }).toEqual(photo);
+    expect({ ...changed, ...applyToPhoto(changed, inverse, originals).change }).toEqual(photo);
+  });
+  test('who changes a word, or says that the words hold, has read them; undo brings the mark back', () => {
+    const replaced = { ...photo, toRead: true };
+    for (const words of [{ alt: 'New words' }, {}]) {
+      const command: PhotoCommand = { kind: 'words', photo: 1, language: 'en', words };
+      const { change, inverse } = applyToPhoto(replaced, command);
+      expect(change.toRead).toBe(false);
+      expect({ ...replaced, ...change, ...applyToPhoto({ ...replaced, ...change }, inverse).change }).toEqual(
+        replaced,
+      );
+    }
+  });
+  test('an original takes its place only where it was offered, and with a frame that fits it', () => {
+    const command = commands.at(-1) as Extract<PhotoCommand, { kind: 'original' }>;
+    expect(() => applyToPhoto(photo, command)).toThrow(/was not offered/);
+    expect(() => applyToPhoto(photo, { ...command, original: 'ef'.repeat(32) }, originals)).toThrow(
+      /was not offered/,
+    );
+    // A crop of the old picture's size reaches outside the new one.
+    const frame = sampleFrame({ crops: { '3:1': { x: 0, y: 0, width: 3000, height: 1000 } } });
+    expect(() => applyToPhoto(photo, { ...command, frame }, originals)).toThrow(/outside/);
   });
   test('words leave the other words alone', () => {
     const { change } = applyToPhoto(photo, {

@@ -1,8 +1,9 @@
 // What a command makes of a photo, a set or a site, with the command that takes it back. Pure: the server carries out
 // what is computed here, and screens show it before it is saved.
 import type {
+  OriginalFacts,
   Photo,
-  PhotoDecisions,
+  PhotoChange,
   Placement,
   PhotoSet,
   SetDecisions,
@@ -59,15 +60,24 @@ function given<T extends object>(change: T): T {
   return Object.fromEntries(parts) as T;
 }
 
+/** Whoever changes a word has read the others, too; nothing where that was so before. */
+const toReadNow = (photo: Photo, toRead = false): Partial<Pick<Photo, 'toRead'>> =>
+  toRead === photo.toRead ? {} : { toRead };
+
+/** Originals that may take a photo's place, by hash. */
+export type KnownOriginals = (hash: string) => OriginalFacts | undefined;
+
 /**
  * Carries out a command on a photo.
+ * @param originals those that may take its place; none where a screen shows what is not saved yet
  * @returns the changed decisions and the command that takes the change back.
  * @throws CommandError with a sentence when the command makes no sense for this photo.
  */
 export function applyToPhoto(
   photo: Photo,
   command: PhotoCommand,
-): { change: Partial<PhotoDecisions>; inverse: PhotoCommand } {
+  originals: KnownOriginals = () => undefined,
+): { change: PhotoChange; inverse: PhotoCommand } {
   const id = photo.id;
   const { frame } = photo;
   switch (command.kind) {
@@ -90,11 +100,35 @@ export function applyToPhoto(
       refuse(frameProblem(command.frame, photo.original));
       return { change: { frame: command.frame }, inverse: { kind: 'frame', photo: id, frame } };
     case 'words': {
+      const { kind, language } = command;
       const words = textsOf(command.words);
       checkWords(words, photo.words);
       return {
-        change: { words: { ...photo.words, ...words } },
-        inverse: { ...command, words: before(photo.words, words) },
+        change: { words: { ...photo.words, ...words }, ...toReadNow(photo, command.toRead) },
+        inverse: {
+          kind,
+          photo: id,
+          language,
+          words: before(photo.words, words),
+          ...(photo.toRead && { toRead: true }),
+        },
+      };
+    }
+    case 'original': {
+      const { fileName, toRead } = command;
+      const original = originals(command.original);
+      if (!original) throw new CommandError('This file was not offered for the photo; add it once more.');
+      refuse(frameProblem(command.frame, original));
+      return {
+        change: { original, fileName, frame: command.frame, toRead },
+        inverse: {
+          kind: 'original',
+          photo: id,
+          original: photo.original.hash,
+          fileName: photo.fileName,
+          frame,
+          toRead: photo.toRead,
+        },
       };
     }
     case 'quality': {

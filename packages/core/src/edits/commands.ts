@@ -19,7 +19,10 @@ export type PhotoCommand =
   | { kind: 'crop'; photo: number; shape: ShapeId; crop: Rect | null }
   /** The whole frame: turns and straightening move focal point and crops along. */
   | { kind: 'frame'; photo: number; frame: Frame }
-  | { kind: 'words'; photo: number; language: Language; words: Partial<Words> }
+  /** Who changes a word has read the others, too: `toRead` is then false, as where it is left out. */
+  | { kind: 'words'; photo: number; language: Language; words: Partial<Words>; toRead?: boolean }
+  /** Another original, by its hash, takes the place of the photo's. */
+  | { kind: 'original'; photo: number; original: string; fileName: string; frame: Frame; toRead: boolean }
   | { kind: 'quality'; photo: number; slot: SlotId; decision: QualityDecision | null }
   /** Where it stands in this set. */
   | { kind: 'placements'; photo: number; placements: Placement[] | null }

@@ -17,6 +17,8 @@ function photoParts(setId: number, command: Extract<Command, { photo: number }>)
       return [`frame.crop.${command.shape}`];
     case 'frame':
       return ['frame'];
+    case 'original':
+      return ['original', 'frame'];
     case 'words':
       return Object.keys(command.words).map((field) => `words.${command.language}.${field}`);
     case 'quality':

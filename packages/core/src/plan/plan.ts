@@ -23,7 +23,7 @@ import type {
   Words,
 } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { cropFor, isTurned } from '../geometry/frame.ts';
+import { cropFor, frameCropProblem, isTurned } from '../geometry/frame.ts';
 import { heightFor, ratioOf } from '../geometry/geometry.ts';
 import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.ts';
 import { MOST_DENSITY } from '../slots/devices.ts';
@@ -75,9 +75,14 @@ const BARE: Omit<Placement, 'slot'> = { link: '', words: {}, crops: {} };
 export const placementIn = (photo: Placed, slot: SlotId): Placement =>
   photo.placements?.find((placement) => placement.slot === slot) ?? { slot, ...BARE };
 
-/** The crop that a shape shows in a slot: of this spot, of the photo, or the automatic one. */
-export const cropIn = (photo: Photo, slot: SlotId, shape: ShapeId): Rect =>
-  placementIn(photo, slot).crops[shape] ?? cropFor(photo, shape);
+/**
+ * The crop that a shape shows in a slot: of this spot, of the photo, or the automatic one. A spot's crop that was made
+ * in another set's frame, before the photo was turned or replaced there, may fit no more: then it is not used.
+ */
+export function cropIn(photo: Photo, slot: SlotId, shape: ShapeId): Rect {
+  const own = placementIn(photo, slot).crops[shape];
+  return own && frameCropProblem(own, shape, photo) === null ? own : cropFor(photo, shape);
+}
 
 /** The words that a photo has in a slot. */
 export const wordsIn = (photo: Pick<Photo, 'placements' | 'words'>, slot: SlotId): Words => ({

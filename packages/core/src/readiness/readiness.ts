@@ -20,6 +20,7 @@ export interface Concern {
     | 'damaged'
     | 'aside'
     | 'focal-guess'
+    | 'read-again'
     | 'not-made'
     | 'failed'
     | 'over-budget'
@@ -118,6 +119,16 @@ export function concernsOf(
   sameAs: readonly string[],
 ): Concern[] {
   const slots = slotsIn(places, slotsOf(row, setSlots)).map(({ id }) => id);
+  const read: Concern[] = row.toRead
+    ? [
+        {
+          stop: 'describe',
+          code: 'read-again',
+          severity: 'todo',
+          sentence: 'The picture was replaced: read its words again.',
+        },
+      ]
+    : [];
   const words = checkWords(row.words, row.fileName, { sameAs }).map(
     ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
   );
@@ -136,6 +147,7 @@ export function concernsOf(
     ...fileConcerns(row),
     ...frameConcerns(row, slots, places),
     ...weighConcerns(row, slots, places),
+    ...read,
     ...words,
     ...place,
   ];

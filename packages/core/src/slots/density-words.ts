@@ -17,7 +17,8 @@ const kindOf = ({ device, density }: Demand): string => {
   return density >= DENSE && name !== 'phones' ? `dense ${name}` : name;
 };
 
-const listed = (names: readonly string[]): string =>
+/** "a", "a and b", "a, b and c". */
+export const listedNames = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
@@ -48,7 +49,7 @@ export function densityInWords(
   if (missing === 0) return { sentence: `Sharp on every screen: ${crop.width} px`, missing };
   const parts = order.flatMap((verdict) => {
     const kinds = named(verdict);
-    return kinds.length > 0 ? [`${verdict} on ${listed(kinds)}`] : [];
+    return kinds.length > 0 ? [`${verdict} on ${listedNames(kinds)}`] : [];
   });
   return { sentence: `${upper(parts.join(', '))}: ${missing} px short`, missing };
 }

@@ -67,6 +67,7 @@ export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<Original
     placements: null,
     position: 'a0',
     binned: false,
+    toRead: false,
     ...change,
   };
 }

@@ -32,7 +32,11 @@ describe('what is known of a drawing', () => {
   });
   test.each([
     ['words', '<text x="1" y="9">Gullmoor</text>', /another font/],
-    ['words on a path', '<path id="p" d="M0 9H40"/><text><textPath href="#p">x</textPath></text>', /another font/],
+    [
+      'words on a path',
+      '<path id="p" d="M0 9H40"/><text><textPath href="#p">x</textPath></text>',
+      /another font/,
+    ],
     ['a picture that lies elsewhere', '<image href="kiln.png" width="9" height="9"/>', /missing/],
   ])('with %s it goes out as bitmaps', async (_, inner, why) => {
     const { facts } = await taken(svg(`<rect width="40" height="20" fill="#d04020"/>${inner}`));
@@ -99,13 +103,19 @@ describe('the file of a drawing shows what the bitmap of its frame shows', () =>
           .toBuffer(),
       ),
     );
-    expect(there!.reduce((sum, value, n) => sum + Math.abs(value - here![n]!), 0) / there!.length).toBeGreaterThan(5);
+    expect(
+      there!.reduce((sum, value, n) => sum + Math.abs(value - here![n]!), 0) / there!.length,
+    ).toBeGreaterThan(5);
   });
   test('also where its size hangs on a viewBox or a style sheet colours it', async () => {
     const inner =
       '<style>.a{fill:#24464f}</style><rect class="a" x="2" y="2" width="14" height="9"/>' +
       '<use xlink:href="#c" x="20"/><circle id="c" cx="9" cy="12" r="5" fill="#b5673b"/>';
-    for (const root of ['width="40" height="20"', 'viewBox="0 0 40 20"', 'viewBox="-5 -5 50 25" width="100%"']) {
+    for (const root of [
+      'width="40" height="20"',
+      'viewBox="0 0 40 20"',
+      'viewBox="-5 -5 50 25" width="100%"',
+    ]) {
       const file = await taken(svg(inner, root));
       const { width, height } = file.facts;
       const crop = { x: Math.round(width / 4), y: 0, width: Math.round(width / 2), height };

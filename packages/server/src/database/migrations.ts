@@ -141,4 +141,33 @@ const soundness: Migration = {
 /** Sites with places of their own, frames, arrangements, words by language, edits that know what they touched. */
 const modelOfSitesStep: Migration = { name: '004-model-of-sites', up: modelOfSites };
 
-export const MIGRATIONS: readonly Migration[] = [firstTables, searchedQuality, soundness, modelOfSitesStep];
+/** Another original may take a photo's place; those before it stay. */
+const replacements: Migration = {
+  name: '005-replacements',
+  async up(tables) {
+    const run = (sql: string) => tables.sequelize.query(sql);
+    const photos = await tables.describeTable('photos');
+    if (!photos.to_read) await tables.addColumn('photos', 'to_read', flag());
+    const HASH = 'CHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL';
+    const OF_PHOTO = 'FOREIGN KEY (photo_id) REFERENCES photos (id) ON DELETE CASCADE';
+    const OF_ORIGINAL = 'FOREIGN KEY (hash) REFERENCES originals (hash) ON DELETE CASCADE';
+    await run(`CREATE TABLE IF NOT EXISTS earlier_originals (
+      photo_id INT UNSIGNED NOT NULL, hash ${HASH}, PRIMARY KEY (photo_id, hash), ${OF_PHOTO}, ${OF_ORIGINAL}
+    ) CHARACTER SET utf8mb4`);
+    await run(`CREATE TABLE IF NOT EXISTS offers (
+      id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+      set_id INT UNSIGNED NOT NULL, photo_id INT UNSIGNED NOT NULL, hash ${HASH},
+      file_name VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NOT NULL,
+      UNIQUE KEY offers_once_a_set (set_id, photo_id, hash),
+      FOREIGN KEY (set_id) REFERENCES sets (id) ON DELETE CASCADE, ${OF_PHOTO}, ${OF_ORIGINAL}
+    ) CHARACTER SET utf8mb4`);
+  },
+};
+
+export const MIGRATIONS: readonly Migration[] = [
+  firstTables,
+  searchedQuality,
+  soundness,
+  modelOfSitesStep,
+  replacements,
+];

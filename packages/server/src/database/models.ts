@@ -104,7 +104,24 @@ export class PhotoModel extends Model {
   declare fileName: string;
   declare frame: Frame;
   declare quality: Partial<Record<SlotId, QualityDecision>>;
+  /** Its picture was replaced, and nobody has read the words since. */
+  declare toRead: boolean;
   declare version: number;
+}
+
+/** An original that a photo had, or was given, for undo and redo: it stays as long as the photo. */
+export class EarlierOriginalModel extends Model {
+  declare photoId: number;
+  declare hash: string;
+}
+
+/** A file that may take the place of a photo's original, until an editor says what becomes of it. */
+export class OfferModel extends Model {
+  declare id: number;
+  declare setId: number;
+  declare photoId: number;
+  declare hash: string;
+  declare fileName: string;
 }
 
 /** A photo's words in one language. */
@@ -275,7 +292,19 @@ export function defineModels(sequelize: Sequelize): void {
     fileName: text(255),
     frame: json('frame'),
     quality: json('quality'),
+    toRead: flag(),
     version: number(),
+  });
+  define(EarlierOriginalModel, 'earlier_originals', {
+    photoId: { ...number(), primaryKey: true },
+    hash: { ...hash(), primaryKey: true },
+  });
+  define(OfferModel, 'offers', {
+    id: id(),
+    setId: number(),
+    photoId: number(),
+    hash: hash(),
+    fileName: text(255),
   });
   define(PhotoWordsModel, 'photo_words', {
     photoId: { ...number(), primaryKey: true },

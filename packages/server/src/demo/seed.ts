@@ -81,8 +81,9 @@ async function unpack(parts: Parts, scenario: Scenario, set: SetModel): Promise<
     scenario.photos.map(async (demo) => {
       const stream = createReadStream(join(demoDir, demo.file));
       const result = await parts.takeIn.add(set.id, { fileName: basename(demo.file), stream });
-      if (result.kind === 'refused') throw new Error(`Demo photo ${demo.file}: ${result.refusal.sentence}`);
-      return { demo, id: result.photoId };
+      if ('photoId' in result) return { demo, id: result.photoId };
+      const why = result.kind === 'refused' ? result.refusal.sentence : 'there is another of its name.';
+      throw new Error(`Demo photo ${demo.file}: ${why}`);
     }),
   );
   const commands = taken.flatMap(({ demo, id }) => decisionsOf(id, demo));

@@ -1,10 +1,11 @@
 // What follows from a change: ledgers are brought up to date, files are looked at again, and everybody is told who
 // looks at what was changed, in whichever set.
-import type { SentPhoto } from '@dusky-otter/core';
+import type { Offer, SentPhoto } from '@dusky-otter/core';
 import type { EventHub } from '../events/hub.ts';
 import { setsOfSite, type Ledgers } from '../ledger/ledgers.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import type { Told } from '../prepare/told.ts';
+import { offersOf } from '../sets/originals.ts';
 import { setsOf } from '../sets/photos.ts';
 import { findSet, photoSetOf } from '../sets/sets.ts';
 import { isDatabaseAway } from '../problems.ts';
@@ -35,6 +36,7 @@ export class Aftermath {
     await this.set(setId);
     // Places of a set decide what all its photos want.
     if (outcome.slots && !outcome.site) this.renew(setId);
+    if (outcome.originals) for (const id of (await setsOf(outcome.photoIds)).keys()) await this.offers(id);
     return this.shelf.photos(setId, outcome.photoIds.slice(0, MOST_ANSWERED));
   }
 
@@ -67,6 +69,13 @@ export class Aftermath {
       this.ledgers.forget(setId);
       this.report(`Set ${setId} could not be read; it is left as it is.`, error);
     }
+  }
+
+  /** Files that may take a photo's place. @returns them */
+  async offers(setId: number): Promise<Offer[]> {
+    const offers = await offersOf(setId);
+    this.hub.tell(setId, { type: 'offers', offers });
+    return offers;
   }
 
   /** What is decided on a set, and when it was saved. */

@@ -9,7 +9,7 @@ import {
   touchedBy,
   type Command,
   type Photo,
-  type PhotoDecisions,
+  type PhotoChange,
   type SentEdit,
   type SetCommand,
   type Site,
@@ -19,6 +19,7 @@ import { ArrangementModel, EditModel, SetModel } from '../database/models.ts';
 import { patiently } from '../database/patience.ts';
 import { ProblemError } from '../problems.ts';
 import { listFor, loadPhotos, wordsIn, writePhotos, writeWords } from '../sets/photos.ts';
+import { replacementsIn } from '../sets/originals.ts';
 import { findSet, photoSetOf, redoable, undoable, type Looking } from '../sets/sets.ts';
 import type { SiteBook } from '../sites/site-book.ts';
 import { Touches, type Versions } from './touches.ts';
@@ -30,6 +31,8 @@ export interface Outcome {
   site: boolean;
   /** Which lists of the set are open. */
   slots: boolean;
+  /** A file that was offered took its place. */
+  originals: boolean;
 }
 
 /** What a transaction works on: locked, so that nobody else changes it in between. */
@@ -178,6 +181,7 @@ export class Edits {
       photoIds: photoIdsOf(commands),
       site: commands.some(isSiteCommand),
       slots: commands.some((command) => command.kind === 'set' && 'slots' in command.change),
+      originals: commands.some(({ kind }) => kind === 'original'),
     };
   }
 
@@ -228,8 +232,9 @@ export class Edits {
   private async carryOut(work: Work, commands: readonly Command[]): Promise<Command[]> {
     const { set, photos, t } = work;
     const inverse: Command[] = [];
-    const changes = new Map<number, Partial<PhotoDecisions>>();
+    const changes = new Map<number, PhotoChange>();
     const language = work.site.languages[0]!;
+    const replacements = await replacementsIn(commands, t);
     for (const command of commands) {
       if (isSiteCommand(command)) {
         const written = await this.sites.write(work.site, command, t);
@@ -245,7 +250,7 @@ export class Edits {
           changes.set(photo.id, { ...changes.get(photo.id) });
           continue;
         }
-        const applied = applyToPhoto(photo, command);
+        const applied = applyToPhoto(photo, command, replacements(photo.id));
         photos.set(photo.id, { ...photo, ...applied.change });
         changes.set(photo.id, { ...changes.get(photo.id), ...applied.change });
         inverse.unshift(applied.inverse);

@@ -1,11 +1,19 @@
 // Takes a file in: streamed into the vault, hashed on the way, recognised, inspected, and put into a set as a photo.
 import type { Readable } from 'node:stream';
-import { firstFrame, positionBetween, type OriginalFacts, type Refusal, type Words } from '@dusky-otter/core';
+import {
+  firstFrame,
+  positionBetween,
+  type Offer,
+  type OriginalFacts,
+  type Refusal,
+  type Words,
+} from '@dusky-otter/core';
 import { Op, type Sequelize } from 'sequelize';
 import type { CodecPool } from '../codec/pool.ts';
 import type { Limits } from '../config.ts';
 import {
   MembershipModel,
+  OfferModel,
   OriginalModel,
   PhotoModel,
   PhotoWordsModel,
@@ -23,6 +31,8 @@ import type { Vault } from '../vault/vault.ts';
 export interface Arrival {
   fileName: string;
   stream: Readable;
+  /** The photo whose place it is to take, if the editor says so: then it is offered for it, and added nowhere. */
+  replaces?: number;
   /** Aborted when the sender is gone: a file that still waits to be looked at is then dropped. */
   signal?: AbortSignal;
 }
@@ -31,6 +41,7 @@ export interface Arrival {
 export type Taken =
   | { kind: 'new' | 'already-here' | 'back-from-bin'; photoId: number }
   | { kind: 'from-another-set'; photoId: number; setName: string }
+  | { kind: 'offered'; offer: Offer }
   | { kind: 'refused'; refusal: Refusal };
 
 type Placed = Exclude<Taken, { kind: 'refused' }>;
@@ -59,9 +70,10 @@ export class TakeIn {
 
   /**
    * Takes one file into a set. A refusal is an answer, not an error: it is kept with its reason.
-   * @throws ProblemError no-such-set, upload-interrupted, disk-full
+   * @throws ProblemError no-such-set, no-such-photo, upload-interrupted, disk-full, impossible-edit
    */
-  async add(setId: number, { fileName, stream, signal }: Arrival): Promise<Taken> {
+  async add(setId: number, { fileName, stream, signal, replaces }: Arrival): Promise<Taken> {
+    if (replaces !== undefined) await this.membership(setId, replaces);
     // Asked for before anything is awaited: the order of the calls is the order of the rows.
     const place = this.inTurn(() => this.reserve(setId));
     const set = await findSet(setId);
@@ -70,7 +82,7 @@ export class TakeIn {
     try {
       received = await this.receive(stream);
       const facts = await this.factsOf(received, signal);
-      return await this.inTurn(() => patiently(() => this.place(set, position, fileName, facts)));
+      return await this.inTurn(() => patiently(() => this.place(set, position, fileName, facts, replaces)));
     } catch (error) {
       if (sentenceOfDisk(error)) throw new ProblemError('disk-full', undefined, {}, error);
       if (!(error instanceof RefusedError)) throw error;
@@ -138,8 +150,19 @@ export class TakeIn {
     position: string,
     fileName: string,
     facts: OriginalFacts,
+    replaces?: number,
   ): Promise<Placed> {
     const known = await PhotoModel.findOne({ where: { siteId: set.siteId, originalHash: facts.hash } });
+    if (known && replaces !== undefined)
+      throw new ProblemError(
+        'impossible-edit',
+        known.id === replaces
+          ? 'This is the file that the photo has already.'
+          : `This picture stands in the site already, as “${known.fileName}”.`,
+      );
+    const namesake = known ? null : (replaces ?? (await this.namesake(set, fileName)));
+    if (namesake !== null)
+      return { kind: 'offered', offer: await this.offer(set.id, namesake, fileName, facts) };
     if (known) {
       const here = await MembershipModel.findOne({ where: { setId: set.id, photoId: known.id } });
       if (here && !here.binned) return { photoId: known.id, kind: 'already-here' };
@@ -149,7 +172,62 @@ export class TakeIn {
         return { photoId: known.id, kind: 'back-from-bin' };
       }
     }
-    const photo = known ?? (await this.newPhoto(set, fileName, facts));
+    return this.putInto(set, position, known ?? (await this.newPhoto(set, fileName, facts)), known !== null);
+  }
+
+  /** @throws ProblemError no-such-photo where a photo is not in a set, or in its bin */
+  private async membership(setId: number, photoId: number): Promise<void> {
+    const here = await MembershipModel.findOne({ where: { setId, photoId, binned: false } });
+    if (!here) throw new ProblemError('no-such-photo');
+  }
+
+  /** The photo of a set that came as a file of this name; the oldest of several. */
+  private async namesake(set: SetModel, fileName: string): Promise<number | null> {
+    const photos = await PhotoModel.findAll({
+      where: { siteId: set.siteId, fileName },
+      attributes: ['id'],
+      order: [['id', 'ASC']],
+    });
+    const photoId = photos.map(({ id }) => id);
+    const here = await MembershipModel.findAll({ where: { setId: set.id, photoId, binned: false } });
+    return photoId.find((id) => here.some((one) => one.photoId === id)) ?? null;
+  }
+
+  private async offer(
+    setId: number,
+    photoId: number,
+    fileName: string,
+    original: OriginalFacts,
+  ): Promise<Offer> {
+    const key = { setId, photoId, hash: original.hash };
+    const [{ id }] = await OfferModel.findOrCreate({ where: key, defaults: { ...key, fileName } });
+    return { id, photo: photoId, fileName, original };
+  }
+
+  /**
+   * Takes a file that was offered for a photo into the set beside it.
+   * @throws ProblemError no-such-file where it is offered no more
+   */
+  async addOffered(setId: number, offerId: number): Promise<number> {
+    const position = await this.inTurn(() => this.reserve(setId));
+    const set = await findSet(setId);
+    return this.inTurn(() =>
+      patiently(async () => {
+        const offer = await OfferModel.findOne({ where: { id: offerId, setId } });
+        const original = offer && (await OriginalModel.findByPk(offer.hash));
+        if (!offer || !original) throw new ProblemError('no-such-file');
+        const known = await PhotoModel.findOne({ where: { siteId: set.siteId, originalHash: offer.hash } });
+        const photo = known ?? (await this.newPhoto(set, offer.fileName, original.facts));
+        if (!(await MembershipModel.findOne({ where: { setId, photoId: photo.id } })))
+          await this.putInto(set, position, photo, known !== null);
+        // Last: whatever happens before, the file is still offered.
+        await offer.destroy();
+        return photo.id;
+      }),
+    );
+  }
+
+  private async putInto(set: SetModel, position: string, photo: PhotoModel, known: boolean): Promise<Placed> {
     await MembershipModel.create({
       setId: set.id,
       photoId: photo.id,

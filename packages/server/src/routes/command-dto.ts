@@ -44,6 +44,7 @@ import {
   Max,
   MaxLength,
   Min,
+  MinLength,
   ValidateBy,
   ValidateIf,
   ValidateNested,
@@ -142,6 +143,16 @@ class WordsCommandDto {
   @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
   @Matches(LANGUAGE) language!: Language;
   @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
+  @IfGiven() @IsBoolean() toRead?: boolean;
+}
+
+class OriginalCommandDto {
+  @Equals('original') kind!: 'original';
+  @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
+  @Matches(/^[0-9a-f]{64}$/) original!: string;
+  @IsString() @MinLength(1) @MaxLength(255) fileName!: string;
+  @IsObject() @ValidateNested() @Type(() => FrameDto) frame!: FrameDto;
+  @IsBoolean() toRead!: boolean;
 }
 
 class QualityDto implements QualityDecision {
@@ -312,6 +323,7 @@ export const COMMANDS = {
   crop: CropCommandDto,
   frame: FrameCommandDto,
   words: WordsCommandDto,
+  original: OriginalCommandDto,
   quality: QualityCommandDto,
   placements: PlacementsCommandDto,
   position: PositionCommandDto,

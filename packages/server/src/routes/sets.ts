@@ -177,6 +177,7 @@ export const setRoutes =
       const setId = idFrom(request.params.id);
       const gone = await emptyBin(parts.sequelize, parts.vault, parts.stored, setId);
       await parts.aftermath.photos(gone, [setId]);
+      await parts.aftermath.offers(setId);
       await parts.aftermath.set(setId);
       return { gone };
     });

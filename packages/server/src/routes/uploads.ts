@@ -7,7 +7,7 @@ import { refusalsOf } from '../sets/sets.ts';
 import { takeStreams } from './body.ts';
 import { idFrom } from './dto.ts';
 
-type Upload = FastifyRequest<{ Params: { id: string }; Querystring: { name?: unknown } }>;
+type Upload = FastifyRequest<{ Params: { id: string }; Querystring: { name?: unknown; for?: unknown } }>;
 
 /** The name a file was sent with: the last part of a path, at most 255 characters, without control characters. */
 function sentName({ query: { name } }: Upload): string {
@@ -26,6 +26,10 @@ export const uploadRoutes =
     app.post('/sets/:id/files', { bodyLimit: Number.MAX_SAFE_INTEGER }, async (request: Upload, reply) => {
       const setId = idFrom(request.params.id);
       const fileName = sentName(request);
+      const replaces =
+        request.query.for === undefined
+          ? {}
+          : { replaces: idFrom(String(request.query.for), 'no-such-photo') };
       const gone = new AbortController();
       // Closed with an answer still owed: there is nobody left to take it.
       reply.raw.once('close', () => {
@@ -33,9 +37,13 @@ export const uploadRoutes =
       });
       const stream = request.body as Readable | undefined;
       if (!stream) throw new ProblemError('wrong-body', 'A file is sent as application/octet-stream.');
-      const taken = await parts.takeIn.add(setId, { fileName, stream, signal: gone.signal });
+      const taken = await parts.takeIn.add(setId, { fileName, stream, signal: gone.signal, ...replaces });
       if (taken.kind === 'refused') {
         parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
+        return taken;
+      }
+      if (taken.kind === 'offered') {
+        await parts.aftermath.offers(setId);
         return taken;
       }
       const { photoId, ...how } = taken;

@@ -6,14 +6,12 @@ import {
   ArrangementModel,
   EditModel,
   MembershipModel,
-  OriginalModel,
   PhotoModel,
   PlacementModel,
-  VariantModel,
 } from '../database/models.ts';
-import type { OutputFormat } from '@dusky-otter/core';
 import type { StoredVariants } from '../prepare/stored.ts';
 import type { Vault } from '../vault/vault.ts';
+import { dropUnused, originalsOf } from './originals.ts';
 import { findSet } from './sets.ts';
 
 /** Edits can't bring back what is gone: its commands leave the history, and edits of nothing else with them. */
@@ -51,19 +49,10 @@ export async function emptyBin(
     const used = new Set(elsewhere.map(({ photoId }) => photoId));
     const alone = ids.filter((id) => !used.has(id));
     const photos = await PhotoModel.findAll({ where: { id: alone }, transaction: t });
+    const hashes = await originalsOf(photos, t);
     await PhotoModel.destroy({ where: { id: alone }, transaction: t });
-    const hashes = photos.map(({ originalHash }) => originalHash);
-    const kept = await PhotoModel.findAll({ where: { originalHash: hashes }, transaction: t });
-    const keptHashes = new Set(kept.map(({ originalHash }) => originalHash));
-    return { photoIds: ids, originals: hashes.filter((hash) => !keptHashes.has(hash)) };
+    return { photoIds: ids, originals: hashes };
   });
-  for (const hash of originals) {
-    for (const { key, format } of await VariantModel.findAll({ where: { originalHash: hash } })) {
-      await stored.forget(key);
-      await vault.removeFile(vault.variant(key, format as OutputFormat));
-    }
-    await OriginalModel.destroy({ where: { hash } });
-    await vault.removeOriginal(hash);
-  }
+  await dropUnused(originals, { vault, stored });
   return photoIds;
 }

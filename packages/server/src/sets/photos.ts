@@ -1,5 +1,5 @@
 // Reads and writes photos of a set: decisions of the photo, of the photo in the set, and its words in one language.
-import type { Language, Photo, PhotoDecisions, Placement, Words } from '@dusky-otter/core';
+import type { Language, Photo, PhotoChange, Placement, Words } from '@dusky-otter/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import {
   ArrangementModel,
@@ -10,6 +10,7 @@ import {
   PlacementModel,
   SetModel,
 } from '../database/models.ts';
+import { putInPlace } from './originals.ts';
 
 export type Reading = { transaction?: Transaction; lock?: boolean };
 
@@ -105,6 +106,7 @@ export async function loadPhotos(
       placements: follows ? null : (spots.get(photoId) ?? []),
       position,
       binned,
+      toRead: photo.toRead,
     };
   });
 }
@@ -183,21 +185,23 @@ async function writeSpots(
 /** Writes what is decided on a photo itself. */
 async function writeOwn(
   id: number,
-  { frame, quality }: Partial<PhotoDecisions>,
+  { frame, quality, toRead, original, fileName }: PhotoChange,
   t: Transaction,
 ): Promise<void> {
-  if (!frame && !quality) return;
-  await PhotoModel.update(
-    { ...(frame && { frame }), ...(quality && { quality }) },
-    { where: { id }, transaction: t },
-  );
+  const own = {
+    ...(frame && { frame }),
+    ...(quality && { quality }),
+    ...(toRead !== undefined && { toRead }),
+  };
+  if (Object.keys(own).length > 0) await PhotoModel.update(own, { where: { id }, transaction: t });
+  if (original && fileName !== undefined) await putInPlace(id, { hash: original.hash, fileName }, t);
 }
 
 /** Writes what is decided on a photo in a set, the bin apart. */
 async function writeHere(
   set: SetModel,
   id: number,
-  { placements, position }: Partial<PhotoDecisions>,
+  { placements, position }: PhotoChange,
   t: Transaction,
 ): Promise<void> {
   if (placements !== undefined) await writeSpots(set, id, placements, t);
@@ -213,7 +217,7 @@ async function writeHere(
 export async function writePhotos(
   set: SetModel,
   language: Language,
-  changes: ReadonlyMap<number, Partial<PhotoDecisions>>,
+  changes: ReadonlyMap<number, PhotoChange>,
   t: Transaction,
 ): Promise<void> {
   if (changes.size === 0) return;

@@ -1,12 +1,13 @@
 // What screens ask of a set: its head, its photos in pages, and the sets of a site at a glance.
 import type { Photo, PhotoList, PhotoPage, SentPhoto, SetHeader, SetSummary, Site } from '@dusky-otter/core';
-import { PhotoModel, RefusalModel, SetModel } from '../database/models.ts';
+import { OfferModel, PhotoModel, RefusalModel, SetModel } from '../database/models.ts';
 import type { Ledgers } from '../ledger/ledgers.ts';
 import type { SetLedger, Shown } from '../ledger/set-ledger.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import { isDatabaseAway, ProblemError } from '../problems.ts';
 import type { SiteBook } from '../sites/site-book.ts';
 import { loadPhotos } from './photos.ts';
+import { offersOf } from './originals.ts';
 import { sentPhoto } from './sent.ts';
 import {
   depthOf,
@@ -38,6 +39,7 @@ export class Shelf {
       set: await photoSetOf(set),
       counts: (await this.ledgers.get(setId)).counts,
       refusals: await refusalsOf(setId),
+      offers: await offersOf(setId),
       preparation: this.preparer.progressOf(setId),
       edits: await depthOf(setId, { window: window ?? '', since: since ?? newest }),
       newestEdit: newest,
@@ -120,6 +122,7 @@ export class Shelf {
     try {
       const ledger: SetLedger = await readSet(() => this.ledgers.get(id));
       const refusals = await RefusalModel.count({ where: { setId: id } });
+      const offers = await OfferModel.count({ where: { setId: id } });
       const { counts } = ledger;
       return {
         ...base,
@@ -127,12 +130,13 @@ export class Shelf {
         pictures: ledger.first(PICTURES),
         counts,
         refusals,
+        offers,
         problem: null,
       };
     } catch (error) {
       if (isDatabaseAway(error)) throw error;
       const problem = new ProblemError('set-unreadable').message;
-      return { ...base, photos: 0, pictures: [], counts: null, refusals: 0, problem };
+      return { ...base, photos: 0, pictures: [], counts: null, refusals: 0, offers: 0, problem };
     }
   }
 }

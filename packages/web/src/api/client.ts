@@ -3,6 +3,7 @@ import type {
   Concern,
   EditAnswer,
   Filter,
+  Offer,
   PhotoList,
   PhotoPage,
   PlaceCost,
@@ -143,6 +144,11 @@ export const api = {
   dismiss: (setId: number, refusal: number) =>
     call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals/${refusal}`),
   dismissAll: (setId: number) => call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals`),
+  /** Takes a file that was offered for a photo into the set beside it. */
+  addOffered: (setId: number, offer: number) =>
+    call<TakeInResult>('POST', `/api/sets/${setId}/offers/${offer}/photo`, {}),
+  leaveOut: (setId: number, offer: number) => call<Offer[]>('DELETE', `/api/sets/${setId}/offers/${offer}`),
+  leaveAllOut: (setId: number) => call<Offer[]>('DELETE', `/api/sets/${setId}/offers`),
   emptyBin: (setId: number) => call<{ gone: number[] }>('DELETE', `/api/sets/${setId}/bin`),
   attend: (setId: number, photos: number[]) => call('PUT', `/api/sets/${setId}/attention`, { photos }),
   pause: (setId: number, paused: boolean) =>
@@ -184,19 +190,25 @@ export function listen(
   return () => source.close();
 }
 
+/** A file on its way into a set; `replaces`: the photo whose place it is to take. */
+export interface Sending {
+  setId: number;
+  file: File;
+  replaces?: number;
+}
+
 /**
  * Sends one file, telling how much has gone (0 to 1). fetch can't tell that, XMLHttpRequest can.
  * @throws ApiError
  */
 export function sendFile(
-  setId: number,
-  file: File,
+  { setId, file, replaces }: Sending,
   progress: (part: number) => void,
   signal: AbortSignal,
 ): Promise<TakeInResult> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open('POST', `/api/sets/${setId}/files?${new URLSearchParams({ name: file.name })}`);
+    request.open('POST', `/api/sets/${setId}/files?${query({ name: file.name, for: replaces })}`);
     request.setRequestHeader('content-type', 'application/octet-stream');
     request.responseType = 'json';
     request.upload.onprogress = (event) => progress(event.total ? event.loaded / event.total : 0);

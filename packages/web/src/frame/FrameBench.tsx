@@ -3,11 +3,15 @@ import { doubtOf, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
+import { useReplacing } from '../gather/arrivals.ts';
+import { OfferCard } from '../gather/OfferCard.tsx';
+import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { isTyping } from '../shell/SetShell.tsx';
 import { copyFrame, notify } from '../screen/screen.ts';
-import { useAround, useRowOr, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useAround, useOffers, useRowOr, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
+import { ArrivalRows } from '../worktable/ArrivalRows.tsx';
 import { confirmFocal } from '../worktable/edits.ts';
 import { CropList } from './CropList.tsx';
 import { useFraming } from './framing.ts';
@@ -53,6 +57,8 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const [drawing, setDrawing] = useState(false);
   const [guides, setGuides] = useState<Guides>({ thirds: false, headline: 'none' });
   const around = useAround(row.id);
+  const replacing = useReplacing(row.id);
+  const offers = useOffers().filter(({ photo }) => photo === row.id);
   const go = (id: number | null | undefined) => id != null && void navigate(`/sets/${setId}/frame/${id}`);
   const nextDoubtful = async () => {
     // What was confirmed a moment ago is in doubt no more.
@@ -100,6 +106,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           ))}
         </div>
         <span className="ml-auto" />
+        <ReplaceButton photo={row} className="btn" />
         <button className="btn" onClick={copy}>
           Copy frame
         </button>
@@ -110,6 +117,16 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           Back to the table
         </Link>
       </div>
+      {replacing && <ArrivalRows />}
+      {offers.map((offer) => (
+        <section
+          key={offer.id}
+          aria-label="A file that may take this photo’s place"
+          className="shrink-0 border-b border-rule-strong bg-sheet px-4 py-3"
+        >
+          <OfferCard offer={offer} />
+        </section>
+      ))}
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_356px] max-[900px]:block max-[900px]:flex-none">
         <div className="grid min-h-0 grid-rows-[44px_auto_minmax(0,1fr)_auto] bg-stage max-[900px]:block">
           <div className="flex min-h-[44px] items-center gap-2 border-b border-rule bg-sheet px-3.5 max-[900px]:flex-wrap max-[900px]:py-1.5">

@@ -1,7 +1,7 @@
 // Files on their way in: three at a time, each with its own progress and its own result.
 import type { TakeInResult } from '@dusky-otter/core';
 import { create } from 'zustand';
-import { api, sendFile, sentenceOf } from '../api/client.ts';
+import { api, sendFile, sentenceOf, type Sending } from '../api/client.ts';
 
 export interface Arrival {
   id: number;
@@ -11,6 +11,8 @@ export interface Arrival {
   sent: number;
   state: 'waiting' | 'sending' | 'done' | 'known' | 'failed';
   sentence: string | null;
+  /** The photo whose place it is to take. */
+  replaces?: number;
 }
 
 interface Gathering {
@@ -19,10 +21,16 @@ interface Gathering {
 
 export const useGathering = create<Gathering>(() => ({ arrivals: [] }));
 
+/** Whether a file is on its way that is to take a photo's place, or one did not get through. */
+export const useReplacing = (photo?: number): boolean =>
+  useGathering(({ arrivals }) =>
+    arrivals.some(({ replaces }) => replaces !== undefined && (photo ?? replaces) === replaces),
+  );
+
 const AT_ONCE = 3;
 let lastId = 0;
 let running = 0;
-const waiting: { id: number; setId: number; file: File }[] = [];
+const waiting: ({ id: number } & Sending)[] = [];
 const controllers = new Map<number, AbortController>();
 
 const update = (id: number, change: Partial<Arrival>): void =>
@@ -37,7 +45,8 @@ function settle(id: number, result: TakeInResult): void {
   switch (result.kind) {
     case 'new':
     case 'refused':
-      // The photo has its row, a refusal has its own: nothing more to say here.
+    case 'offered':
+      // The photo has its row, a refusal and an offer have their own: nothing more to say here.
       return drop(id);
     case 'already-here':
       return update(id, {
@@ -57,12 +66,12 @@ function settle(id: number, result: TakeInResult): void {
   }
 }
 
-async function send({ id, setId, file }: (typeof waiting)[number]): Promise<void> {
+async function send({ id, ...sending }: (typeof waiting)[number]): Promise<void> {
   const controller = new AbortController();
   controllers.set(id, controller);
   update(id, { state: 'sending' });
   try {
-    settle(id, await sendFile(setId, file, (sent) => update(id, { sent }), controller.signal));
+    settle(id, await sendFile(sending, (sent) => update(id, { sent }), controller.signal));
   } catch (error) {
     if (controller.signal.aborted) drop(id);
     else update(id, { state: 'failed', sentence: sentenceOf(error) });
@@ -82,8 +91,15 @@ function pump(): void {
   }
 }
 
-/** Takes files into a set. What is far too large is refused here, before it is sent for nothing. */
-export async function gather(setId: number, files: readonly File[]): Promise<void> {
+/**
+ * Takes files into a set. What is far too large is refused here, before it is sent for nothing.
+ * @param to the photo whose place the file is to take: it is then offered for it
+ */
+export async function gather(
+  setId: number,
+  files: readonly File[],
+  to: Pick<Sending, 'replaces'> = {},
+): Promise<void> {
   const { bytes: limit } = await api.limits();
   for (const file of files) {
     const id = ++lastId;
@@ -96,9 +112,10 @@ export async function gather(setId: number, files: readonly File[]): Promise<voi
       sent: 0,
       state: tooLarge ? 'failed' : 'waiting',
       sentence: tooLarge ? sentence : null,
+      ...to,
     };
     useGathering.setState(({ arrivals }) => ({ arrivals: [...arrivals, arrival] }));
-    if (!tooLarge) waiting.push({ id, setId, file });
+    if (!tooLarge) waiting.push({ id, setId, file, ...to });
   }
   pump();
 }

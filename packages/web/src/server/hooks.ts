@@ -7,6 +7,7 @@ import {
   type Command,
   type Concern,
   type EditDepth,
+  type Offer,
   type PhotoCommand,
   type PhotoRow,
   type PhotoSet,
@@ -83,6 +84,9 @@ export const usePreparation = (): Preparation | null => usePart((header) => head
 
 const NO_REFUSALS: readonly Refusal[] = [];
 export const useRefusals = (): readonly Refusal[] => usePart((header) => header.refusals) ?? NO_REFUSALS;
+
+const NO_OFFERS: readonly Offer[] = [];
+export const useOffers = (): readonly Offer[] => usePart((header) => header.offers) ?? NO_OFFERS;
 
 const rows = new WeakMap<SentPhoto, { slots: readonly string[]; site: Site; row: Row }>();
 

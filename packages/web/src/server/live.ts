@@ -82,6 +82,8 @@ export class Live {
         return this.header((before) => ({ ...before, preparation: event.preparation }));
       case 'refusals':
         return this.header((before) => ({ ...before, refusals: event.refusals }));
+      case 'offers':
+        return this.header((before) => ({ ...before, offers: event.offers }));
       case 'counts':
         return this.header((before) => ({ ...before, counts: event.counts }));
       case 'set':

@@ -316,6 +316,23 @@ export const dismissRefusal = (id: number): Promise<void> =>
 export const dismissRefusals = (): Promise<void> =>
   forOpenSet(async (setId) => putHeader(setId, { refusals: await api.dismissAll(setId) }));
 
+/** Takes a file that was offered for a photo into the set, beside it. */
+export const addBeside = (offer: number): Promise<void> => addAllBeside([offer]);
+
+/** Takes files that were offered into the set, one after the other: they keep their order. */
+export const addAllBeside = (offers: readonly number[]): Promise<void> =>
+  forOpenSet(async (setId) => {
+    for (const offer of offers) await api.addOffered(setId, offer);
+  });
+
+/** Leaves a file out that was offered for a photo. */
+export const putOfferAway = (offer: number): Promise<void> =>
+  forOpenSet(async (setId) => putHeader(setId, { offers: await api.leaveOut(setId, offer) }));
+
+/** Leaves all out. */
+export const putOffersAway = (): Promise<void> =>
+  forOpenSet(async (setId) => putHeader(setId, { offers: await api.leaveAllOut(setId) }));
+
 /** Stops making versions, or goes on. */
 export const pausePreparation = (paused: boolean): Promise<void> =>
   forOpenSet(async (setId) => putHeader(setId, { preparation: await api.pause(setId, paused) }));

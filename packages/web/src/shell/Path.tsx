@@ -2,7 +2,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { NavLink, useLocation } from 'react-router';
-import { useCounts, useEdits, useRefusals, useSet } from '../server/hooks.ts';
+import { useCounts, useEdits, useOffers, useRefusals, useSet } from '../server/hooks.ts';
 import { redo, undo, useSending } from '../server/state.ts';
 import { STOPS, stopState, type PathFacts, type StopId } from './stops.ts';
 
@@ -22,9 +22,10 @@ const NOTHING: PathFacts['counts'] = {
 
 function StopLink({ id, name, setId }: { id: StopId; name: string; setId: number }) {
   const refusals = useRefusals().length;
+  const offers = useOffers().length;
   const counts = useCounts() ?? NOTHING;
   const set = useSet() ?? NOT_YET;
-  const { count, state } = stopState(id, { counts, refusals, set });
+  const { count, state } = stopState(id, { counts, refusals, offers, set });
   return (
     <li className="stop">
       <NavLink

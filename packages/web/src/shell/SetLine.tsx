@@ -18,9 +18,9 @@ const SAID: Record<StopState['state'], string> = { none: 'not begun', part: 'par
 
 /** The states of a set's stops; null where they are not known. */
 export function stopsOf(set: SetSummary): Record<StopId, StopState> | null {
-  const { counts, refusals } = set;
+  const { counts, refusals, offers } = set;
   if (!counts) return null;
-  const states = STOPS.map(({ id }) => [id, stopState(id, { counts, refusals, set })]);
+  const states = STOPS.map(({ id }) => [id, stopState(id, { counts, refusals, offers, set })]);
   return Object.fromEntries(states) as Record<StopId, StopState>;
 }
 
@@ -31,11 +31,14 @@ export const nextStopOf = (states: Record<StopId, StopState>): StopId | null =>
 const some = (count: number, one: string, more: string): string => `${count} ${count === 1 ? one : more}`;
 
 /** What is next at a stop, as a button says it. */
-function actOf(stop: StopId, { counts, refusals, photos, arranged }: SetSummary): string {
+function actOf(stop: StopId, { counts, refusals, offers, photos, arranged }: SetSummary): string {
   const open = counts!.open;
   switch (stop) {
     case 'gather':
-      return photos === 0 ? 'Add photos' : `See ${some(refusals, 'refused file', 'refused files')}`;
+      if (photos === 0) return 'Add photos';
+      return refusals > 0
+        ? `See ${some(refusals, 'refused file', 'refused files')}`
+        : `Decide on ${some(offers, 'file', 'files')}`;
     case 'frame':
       return `Look at ${some(open.frame, 'crop', 'crops')}`;
     case 'weigh':

@@ -6,6 +6,7 @@ const facts = (
   counts: { all?: number; open?: Partial<PathFacts['counts']['open']>; placed?: number } = {},
   set: Partial<PathFacts['set']> = {},
   refusals = 0,
+  offers = 0,
 ): PathFacts => ({
   counts: {
     filters: { all: counts.all ?? 1 },
@@ -14,6 +15,7 @@ const facts = (
   },
   set: { arranged: true, rehearsed: false, handedOver: false, ...set },
   refusals,
+  offers,
 });
 
 describe('the path', () => {
@@ -28,6 +30,10 @@ describe('the path', () => {
   test('says at Gather how many are there and how many were refused', () => {
     expect(stopState('gather', facts())).toEqual({ count: '1', state: 'done' });
     expect(stopState('gather', facts({}, {}, 2))).toEqual({ count: '1, 2 refused', state: 'part' });
+    expect(stopState('gather', facts({}, {}, 2, 1))).toEqual({
+      count: '1, 2 refused, 1 to decide',
+      state: 'part',
+    });
   });
   test('an empty set has nothing done', () => {
     for (const stop of ['gather', 'frame', 'describe', 'hand-over'] as StopId[])

@@ -26,6 +26,8 @@ export interface StopState {
 export interface PathFacts {
   counts: Pick<SetCounts, 'open' | 'placed'> & { filters: Pick<SetCounts['filters'], 'all'> };
   refusals: number;
+  /** Files that may take a photo's place, until somebody says so. */
+  offers: number;
   set: Pick<PhotoSet, 'arranged' | 'rehearsed' | 'handedOver'>;
 }
 
@@ -34,11 +36,14 @@ export const placesAreGuessed = (set: PathFacts['set'], counts: Pick<SetCounts, 
   !set.arranged && counts.placed === 0;
 
 /** What the path says at a stop: how much is left, and whether its work is begun or done; not whether it was opened. */
-export function stopState(id: StopId, { counts, refusals, set }: PathFacts): StopState {
+export function stopState(id: StopId, { counts, refusals, offers, set }: PathFacts): StopState {
   const { all } = counts.filters;
   if (id === 'gather') {
-    const count = refusals > 0 ? `${all}, ${refusals} refused` : String(all);
-    return { count, state: all === 0 ? 'none' : refusals > 0 ? 'part' : 'done' };
+    const rest = [refusals > 0 && `${refusals} refused`, offers > 0 && `${offers} to decide`].filter(Boolean);
+    return {
+      count: [all, ...rest].join(', '),
+      state: all === 0 ? 'none' : rest.length > 0 ? 'part' : 'done',
+    };
   }
   if (all === 0) return { count: '', state: 'none' };
   if (id === 'rehearse') return { count: '', state: set.rehearsed ? 'done' : 'none' };

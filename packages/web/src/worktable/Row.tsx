@@ -2,6 +2,7 @@
 import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
 import { memo, useDeferredValue, type CSSProperties, type MouseEvent, type ReactNode, type Ref } from 'react';
 import { stageFor } from '../frame/stage.ts';
+import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { useScreen } from '../screen/screen.ts';
 import { select } from '../screen/selection.ts';
 import { useConcerns, useRow, type Row as PhotoRow } from '../server/hooks.ts';
@@ -105,6 +106,10 @@ function PhotoCell({ row, lens, onOpen }: { row: PhotoRow; lens: Lens; onOpen: (
         >
           Open
         </button>
+        <ReplaceButton
+          photo={row}
+          className="ml-2.5 underline decoration-rule-strong underline-offset-2 hover:text-ink"
+        />
       </div>
     </div>
   );

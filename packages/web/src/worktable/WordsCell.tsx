@@ -3,7 +3,7 @@ import { checkWords, type Role, type Words } from '@dusky-otter/core';
 import { useDraft } from '../screen/draft.ts';
 import type { Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
-import { FIELD_NAMES, saveWords } from './edits.ts';
+import { FIELD_NAMES, saveWords, wordsHold } from './edits.ts';
 
 const ROLES: { id: Role; name: string }[] = [
   { id: 'informative', name: 'informs' },
@@ -60,6 +60,18 @@ function Finding({ row, alt }: { row: Row; alt: string }) {
   // Whose words are alike is known of what is saved, not of what is being typed.
   const sameAs = alt === row.words.alt ? row.sameAs : [];
   const [finding] = checkWords({ ...row.words, alt }, row.fileName, { sameAs });
+  if (row.toRead)
+    return (
+      <span
+        className="inline-flex min-w-0 items-center gap-2"
+        title="Another picture took this photo’s place; its words are those of the one before."
+      >
+        <StateTag state="care">Replaced: read its words again</StateTag>
+        <button className="chip h-[22px]" onClick={() => wordsHold([row])}>
+          They hold
+        </button>
+      </span>
+    );
   if (!finding) {
     return (
       <StateTag state="ready">

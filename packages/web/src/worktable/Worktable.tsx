@@ -5,7 +5,8 @@ import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 're
 import { useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
-import { useGathering } from '../gather/arrivals.ts';
+import { useGathering, useReplacing } from '../gather/arrivals.ts';
+import { OfferRows } from '../gather/OfferRows.tsx';
 import { openSheet, useScreen } from '../screen/screen.ts';
 import { clearSelection, moveCursor, select, selectAll } from '../screen/selection.ts';
 import { rowAt, useCounts, useList, useSet } from '../server/hooks.ts';
@@ -56,6 +57,7 @@ export function Worktable() {
   const shell = useOutletContext<ShellContext>();
   const { chooseFiles } = shell;
   const arriving = useGathering((state) => state.arrivals.length > 0);
+  const replacing = useReplacing();
   const filter = useScreen((state) => state.filter);
   const sheet = useScreen((state) => state.sheet);
   const counts = useCounts();
@@ -183,7 +185,8 @@ export function Worktable() {
           {step.label}
         </button>
       </div>
-      {stop === 'gather' && <ArrivalRows />}
+      {(stop === 'gather' || replacing) && <ArrivalRows />}
+      <OfferRows />
       {list.problem !== null && total === 0 ? (
         <p role="alert" className="p-8">
           {list.problem}

@@ -51,6 +51,16 @@ export function saveWords(row: Photo, words: Partial<Words>, { done = '', began 
   });
 }
 
+/** The words of photos whose pictures were replaced were read, and still hold. */
+export function wordsHold(rows: readonly Photo[]): void {
+  const unread = rows.filter(({ toRead }) => toRead);
+  if (unread.length === 0) return;
+  edit(
+    `words of ${unread.length === 1 ? nameOf(unread[0]!) : `${unread.length} photos`} read again`,
+    unread.map(({ id }) => ({ kind: 'words', photo: id, language: languageNow(), words: {} })),
+  );
+}
+
 /** Places of photos, each by its own answer; null follows the set. */
 export function saveSlots(rows: readonly Photo[], slotsFor: (row: Photo) => SlotId[] | null): void {
   const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;

@@ -1,0 +1,46 @@
+// Files with names of photos that are here: nothing is added or replaced until somebody says so.
+import { useOffers, useSetId } from '../server/hooks.ts';
+import { addAllBeside, putOffersAway } from '../server/state.ts';
+import { OfferCard } from './OfferCard.tsx';
+import { putInPlace } from './replacing.ts';
+
+export function OfferRows() {
+  const setId = useSetId();
+  const offers = useOffers();
+  if (offers.length === 0) return null;
+  return (
+    <section
+      aria-label="Files that may take a photo’s place"
+      className="max-h-[46vh] shrink-0 overflow-auto border-b border-rule-strong bg-sheet"
+      tabIndex={0}
+    >
+      <div className="flex flex-wrap items-center gap-1.5 border-b border-rule bg-paper px-4 py-1.5">
+        <span className="mr-auto text-ink-2">
+          {offers.length === 1
+            ? 'A photo of this name is here, with another picture. The file is kept until you say what becomes of it.'
+            : `${offers.length} files have names of photos that are here, with other pictures. They are kept until you say what becomes of them.`}
+        </span>
+        {offers.length > 1 && (
+          <>
+            <button className="chip" onClick={() => void putInPlace(setId, offers)}>
+              Put all in their places
+            </button>
+            <button className="chip" onClick={() => void addAllBeside(offers.map(({ id }) => id))}>
+              Add all beside
+            </button>
+            <button className="chip" onClick={() => void putOffersAway()}>
+              Leave all out
+            </button>
+          </>
+        )}
+      </div>
+      <ul>
+        {offers.map((offer) => (
+          <li key={offer.id} className="border-b border-rule px-4 py-3 last:border-b-0">
+            <OfferCard offer={offer} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
