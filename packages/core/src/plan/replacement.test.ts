@@ -98,7 +98,7 @@ describe('what the editor is told', () => {
     ]);
     const tall = told({ width: 2400, height: 3000 });
     expect(tall[1]).toBe('ratio todo: Another ratio: 4:5 after 3:2.');
-    expect(tall[2]).toBe('crops todo: Turns and crops (1:1) are let go: the first guess frames it anew.');
+    expect(tall[2]).toBe('crops todo: The crop 1:1 is let go: the first guess frames it anew.');
   });
   test('a larger one makes it sharp where it was not', () => {
     const small = samplePhoto({}, { width: 1200, height: 800 });

@@ -14,7 +14,7 @@ export interface ReplacementChange {
   sentence: string;
 }
 
-const sideways = ({ width, height }: Size): string => `${width} × ${height} px`;
+const sizeInWords = ({ width, height }: Size): string => `${width} × ${height} px`;
 
 /** "3:2" where the sides are in small numbers, by up to 1 %, "1.62:1" otherwise. */
 function ratioInWords({ width, height }: Size): string {
@@ -26,11 +26,11 @@ function ratioInWords({ width, height }: Size): string {
 }
 
 function sizeChange(before: OriginalFacts, after: OriginalFacts): ReplacementChange {
-  const was = `${sideways(before)}, ${bytesInWords(before.bytes)}`;
+  const was = `${sizeInWords(before)}, ${bytesInWords(before.bytes)}`;
   const sentence =
     before.width === after.width && before.height === after.height
-      ? `As large as before: ${sideways(after)}; ${bytesInWords(after.bytes)} after ${bytesInWords(before.bytes)}.`
-      : `${sideways(after)}, ${bytesInWords(after.bytes)}; before, ${was}.`;
+      ? `As large as before: ${sizeInWords(after)}; ${bytesInWords(after.bytes)} after ${bytesInWords(before.bytes)}.`
+      : `${sizeInWords(after)}, ${bytesInWords(after.bytes)}; before, ${was}.`;
   return { what: 'size', state: 'ready', sentence };
 }
 
@@ -61,7 +61,7 @@ export function replacementChanges(
     what: 'crops',
     state: given.length > 0 || !same ? 'todo' : 'ready',
     sentence: !same
-      ? `Turns and crops${given.length > 0 ? ` (${listedNames(given)})` : ''} are let go: the first guess frames it anew.`
+      ? `${given.length > 0 ? `The crop ${listedNames(given)} is let go: the` : 'The'} first guess frames it anew.`
       : given.length > 0
         ? `The crop ${listedNames(given)} follows the focal point again; what else was framed stays.`
         : kept.length > 0

@@ -8,7 +8,8 @@ import sharp, { type Sharp } from 'sharp';
 import { DEMO } from '../testing/server.ts';
 import { takenInto, type TakenFile } from '../testing/taken.ts';
 import { drawingFile } from './drawing.ts';
-import { decodeCrop, fromRaw } from './source.ts';
+import { fromRaw } from './raw.ts';
+import { decodeCrop } from './source.ts';
 
 let folder: string;
 let logo: TakenFile;

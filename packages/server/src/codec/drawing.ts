@@ -9,7 +9,7 @@ import {
   type Turning,
 } from '@dusky-otter/core';
 import sharp from 'sharp';
-import { fromRaw, type RawPicture } from './source.ts';
+import { fromRaw, type RawPicture } from './raw.ts';
 
 const BROKEN_DRAWING =
   'May be damaged: the drawing is no well-formed XML, and a part of it may be missing. Look at it closely, or export it again.';

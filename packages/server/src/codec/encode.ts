@@ -1,7 +1,7 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
 import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
-import { fromRaw, rawOf, type RawPicture } from './source.ts';
+import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
 /** Encodes with a variant's settings; a quality must be given where one is searched for. */
 export function encode(

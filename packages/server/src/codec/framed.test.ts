@@ -7,7 +7,8 @@ import { automaticCrop, frameSpace, type Turning } from '@dusky-otter/core';
 import { sampleFrame } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare } from '../testing/server.ts';
 import { takenInto, type TakenFile } from '../testing/taken.ts';
-import { decodeCrop, type RawPicture } from './source.ts';
+import type { RawPicture } from './raw.ts';
+import { decodeCrop } from './source.ts';
 
 let folder: string;
 let taken: TakenFile;

@@ -4,7 +4,7 @@ import type { Size } from '@dusky-otter/core';
 import makeLibheif from 'libheif-js/libheif-wasm/libheif-bundle.js';
 import sharp from 'sharp';
 import { RefusedError } from '../problems.ts';
-import type { RawPicture } from './source.ts';
+import type { RawPicture } from './raw.ts';
 import { uncompressedTiff } from './tiff.ts';
 
 /** What is known of the main picture of a file before it is decoded. Turned as the file says. */

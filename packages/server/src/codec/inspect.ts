@@ -19,16 +19,8 @@ import type { Inspected, InspectJob, ViewHashes, ViewPaths, ViewsJob } from './p
 import { sniff } from './sniff.ts';
 import { complaintOf } from './soundness/soundness.ts';
 import { MOSTLY, type Complaint } from './soundness/complaint.ts';
-import {
-  drawingSize,
-  fromRaw,
-  isMoving,
-  openFile,
-  openingOf,
-  rawOf,
-  type Opening,
-  type RawPicture,
-} from './source.ts';
+import { fromRaw, rawOf, type RawPicture } from './raw.ts';
+import { drawingSize, isMoving, openFile, openingOf, type Opening } from './source.ts';
 
 /** Long side in px of the pictures that screens show. */
 const ROW_VIEW = 480;

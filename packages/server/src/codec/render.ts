@@ -14,16 +14,8 @@ import {
   type RenderOutput,
 } from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
-import {
-  decodeCrop,
-  framed,
-  fromRaw,
-  openFile,
-  openingOf,
-  rawOf,
-  resized,
-  type RawPicture,
-} from './source.ts';
+import { fromRaw, rawOf, type RawPicture } from './raw.ts';
+import { decodeCrop, framed, openFile, openingOf, resized } from './source.ts';
 
 /** How frames follow each other: ms each stands, and how often all are shown (0: for ever). */
 interface Motion {

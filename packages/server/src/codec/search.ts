@@ -8,7 +8,7 @@ import {
 } from '@dusky-otter/core';
 import type { BitmapOutput } from './protocol.ts';
 import { decode, encode, encodeLossless } from './encode.ts';
-import { fromRaw, type RawPicture } from './source.ts';
+import { fromRaw, type RawPicture } from './raw.ts';
 
 export interface Encoded {
   file: Buffer;

@@ -11,6 +11,7 @@ import {
   type Turning,
 } from '@dusky-otter/core';
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
+import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
 export interface Opening {
   format: InputFormat;
@@ -62,19 +63,6 @@ export function drawingSize(natural: Size): Size {
     width: Math.max(1, Math.round(natural.width * scale)),
     height: Math.max(1, Math.round(natural.height * scale)),
   };
-}
-
-export interface RawPicture {
-  data: Buffer;
-  width: number;
-  height: number;
-  channels: 1 | 2 | 3 | 4;
-}
-
-/** The pixels that a sharp pipeline ends in. */
-export async function rawOf(picture: Sharp): Promise<RawPicture> {
-  const { data, info } = await picture.raw().toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
 }
 
 /** How the original of these facts is opened. */
@@ -132,10 +120,6 @@ export async function decodeCrop(
   const picture = await framed(await rawOf(source.toColourspace('srgb')), turning);
   return rawOf(fromRaw(picture).extract(region));
 }
-
-/** A raw picture as a sharp input. */
-export const fromRaw = ({ data, width, height, channels }: RawPicture): Sharp =>
-  sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
 
 /** Scaled to exactly this size, in px; the picture itself when it has it already. */
 export async function resized(source: RawPicture, width: number, height: number): Promise<RawPicture> {

@@ -1,5 +1,5 @@
 // Raw pixels with a colour profile, as a file that every reader of pictures takes: uncompressed TIFF 6.0.
-import type { RawPicture } from './source.ts';
+import type { RawPicture } from './raw.ts';
 
 const SHORT = 3;
 const LONG = 4;

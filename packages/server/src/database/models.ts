@@ -15,13 +15,8 @@ import type {
   Words,
 } from '@dusky-otter/core';
 import type { ViewHashes } from '../codec/protocol.ts';
-import {
-  DataTypes,
-  Model,
-  type ModelAttributeColumnOptions,
-  type ModelStatic,
-  type Sequelize,
-} from 'sequelize';
+import { DataTypes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+import { flag, hash, id, json, number, prose, text } from './columns.ts';
 
 export class SiteModel extends Model {
   declare id: number;
@@ -195,29 +190,6 @@ export class RefusalModel extends Model {
   declare code: string;
   declare sentence: string;
 }
-
-/** A column that holds JSON as text: the driver's own JSON type answers differently from version to version. */
-function json(name: string): ModelAttributeColumnOptions {
-  return {
-    type: DataTypes.TEXT('long'),
-    allowNull: true,
-    get(this: Model) {
-      const text = (this.getDataValue(name) ?? null) as string | null;
-      return text === null ? null : (JSON.parse(text) as unknown);
-    },
-    set(this: Model, value: unknown) {
-      this.setDataValue(name, value === null ? null : JSON.stringify(value));
-    },
-  };
-}
-
-// Functions, not constants: Sequelize writes into the column objects it is given.
-const id = () => ({ type: DataTypes.INTEGER.UNSIGNED, autoIncrement: true, primaryKey: true });
-const number = () => ({ type: DataTypes.INTEGER.UNSIGNED, allowNull: false });
-const hash = () => ({ type: DataTypes.CHAR(64), allowNull: false });
-const flag = () => ({ type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false });
-const prose = () => ({ type: DataTypes.TEXT, allowNull: false });
-const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false });
 
 /** Binds all models to a connection. */
 export function defineModels(sequelize: Sequelize): void {

@@ -26,10 +26,9 @@ export const uploadRoutes =
     app.post('/sets/:id/files', { bodyLimit: Number.MAX_SAFE_INTEGER }, async (request: Upload, reply) => {
       const setId = idFrom(request.params.id);
       const fileName = sentName(request);
-      const replaces =
-        request.query.for === undefined
-          ? {}
-          : { replaces: idFrom(String(request.query.for), 'no-such-photo') };
+      const { for: sentFor } = request.query;
+      if (sentFor !== undefined && typeof sentFor !== 'string') throw new ProblemError('bad-request');
+      const replaces = sentFor === undefined ? {} : { replaces: idFrom(sentFor, 'no-such-photo') };
       const gone = new AbortController();
       // Closed with an answer still owed: there is nobody left to take it.
       reply.raw.once('close', () => {

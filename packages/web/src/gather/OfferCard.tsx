@@ -1,5 +1,5 @@
 // A file that may take a photo's place: both pictures, what would change, and what becomes of the file.
-import { replacementChanges, type Offer } from '@dusky-otter/core';
+import { replacementChanges, shownName, type Offer } from '@dusky-otter/core';
 import { useRowOr, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
 import { addBeside, putOfferAway } from '../server/state.ts';
 import { viewAddress } from '../api/client.ts';
@@ -42,7 +42,10 @@ export function OfferCard({ offer }: { offer: Offer }) {
         <Picture original={offer.original} said="offered" />
       </div>
       <div className="min-w-[220px] flex-1">
-        <b className="block truncate font-semibold">{offer.fileName}</b>
+        <div className="truncate">
+          <b className="font-semibold">{offer.fileName}</b>
+          {row && <span className="text-ink-2"> for {shownName(row.words, row.fileName)}</span>}
+        </div>
         <ul className="mt-1 grid gap-1" aria-label="What would change">
           {changes.map(({ sentence, state }) => (
             <li key={sentence}>

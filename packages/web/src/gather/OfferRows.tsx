@@ -17,8 +17,8 @@ export function OfferRows() {
       <div className="flex flex-wrap items-center gap-1.5 border-b border-rule bg-paper px-4 py-1.5">
         <span className="mr-auto text-ink-2">
           {offers.length === 1
-            ? 'A photo of this name is here, with another picture. The file is kept until you say what becomes of it.'
-            : `${offers.length} files have names of photos that are here, with other pictures. They are kept until you say what becomes of them.`}
+            ? 'A file may take a photo’s place. Nothing is changed until you say so.'
+            : `${offers.length} files may take photos’ places. Nothing is changed until you say so.`}
         </span>
         {offers.length > 1 && (
           <>

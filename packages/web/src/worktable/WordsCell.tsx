@@ -66,7 +66,7 @@ function Finding({ row, alt }: { row: Row; alt: string }) {
         className="inline-flex min-w-0 items-center gap-2"
         title="Another picture took this photo’s place; its words are those of the one before."
       >
-        <StateTag state="care">Replaced: read its words again</StateTag>
+        <StateTag state="care">Replaced: read again</StateTag>
         <button className="chip h-[22px]" onClick={() => wordsHold([row])}>
           They hold
         </button>
