@@ -69,7 +69,7 @@ async function fixedPass(
   const settings = settingsFor(
     format,
     { kind: 'photograph', lossless: false },
-    { target: 'clean', density: 1 },
+    { target: TARGETS.clean, density: 1 },
   );
   let bytes = 0;
   const differences: number[] = [];
@@ -125,7 +125,7 @@ for (const format of FORMATS) {
       width: sized.picture.width,
       height: sized.picture.height,
       format,
-      settings: settingsFor(format, settings, { target: FIRST_CONTEXT.policy.target, density }),
+      settings: settingsFor(format, settings, { target: TARGETS[FIRST_CONTEXT.policy.target], density }),
     });
     searched.push({
       name,

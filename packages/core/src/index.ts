@@ -68,6 +68,7 @@ export * from './edits/positions.ts';
 export * from './difference/opponent.ts';
 export * from './difference/model.ts';
 export * from './difference/visible-difference.ts';
+export * from './difference/spots.ts';
 export * from './difference/windows.ts';
 export * from './difference/masking.ts';
 export * from './difference/pooling.ts';

@@ -90,10 +90,28 @@ export interface QualityDecision {
   target?: TargetName;
   /** The format served beside the one that every browser reads. A drawing for which one is chosen goes out as bitmaps. */
   format?: 'avif' | 'webp';
-  /** An animation goes out as its first frame. */
+  /** An animation goes out as one of its frames. */
   still?: boolean;
-  /** An encoder quality that is taken as it is, 1 to 100, in place of a search. */
-  pinned?: number;
+  /** Which of them, from 0; the first where nothing is said. */
+  frame?: number;
+  /** A point that was chosen by hand; a bare encoder quality, 1 to 100, holds for every format. */
+  pinned?: Pinned | number;
+  /** Without any loss, or with loss although its kind goes out without. */
+  lossless?: boolean;
+  /** What a transparent picture is laid on, as #rrggbb: it is transparent no more. */
+  background?: string;
+  /** Largest pixel width of its files. */
+  widest?: number;
+}
+
+/** A point of bytes against difference that was chosen by hand. */
+export interface Pinned {
+  /** The format whose quality it is. The others are searched for what is seen of it. */
+  format: 'jpeg' | 'webp' | 'avif';
+  /** Encoder quality, 1 to 100. */
+  quality: number;
+  /** Its visible difference. */
+  difference: number;
 }
 
 /** One photo in one of the lists of its set, with what is decided for that spot alone. */
@@ -145,8 +163,11 @@ export interface EncoderSettings {
   lossless?: boolean;
   /** A palette where the picture has few enough colours for an exact one. */
   palette?: boolean;
-  /** Of an animation its first frame alone. */
+  /** Of an animation one frame alone: the first, or `frame`. */
   still?: boolean;
+  frame?: number;
+  /** What a transparent picture is laid on, as #rrggbb. */
+  background?: string;
 }
 
 /** How the pixels of a crop's space come from the photo's own space. */

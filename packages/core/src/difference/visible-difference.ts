@@ -1,9 +1,11 @@
 // Visible difference D of a variant from its crop scaled losslessly to the same pixels.
+import { CELL } from './bands.ts';
 import { errorWeights } from './masking.ts';
 import { CALIBRATED, type DifferenceModel } from './model.ts';
 import { toOpponent, type OpponentPlanes, type Pixels } from './opponent.ts';
 import { pooled, visibleEnergies } from './pooling.ts';
 import { halved } from './reduce.ts';
+import type { DifferenceMap } from './spots.ts';
 import { gridOf, windowEnergies, type Grid, type WindowEnergies } from './windows.ts';
 
 /** A picture at one viewing distance, on each of the grounds that it may stand on. */
@@ -36,11 +38,17 @@ class SeenReference {
   }
 
   differenceOf(variant: Pixels): number {
-    const onGrounds = this.grounds.map(({ grey, planes, weights }) => {
+    return this.worstOf(variant).difference;
+  }
+
+  /** What is seen on the ground where most is. */
+  worstOf(variant: Pixels): { difference: number; energies: Float32Array; inner: Grid } {
+    const [first, ...others] = this.grounds.map(({ grey, planes, weights }) => {
       const errors = windowEnergies(toOpponent(variant, grey, planes), this.inner);
-      return pooled(visibleEnergies(errors, weights), this.model);
+      const energies = visibleEnergies(errors, weights);
+      return { difference: pooled(energies, this.model), energies, inner: this.inner };
     });
-    return Math.max(...onGrounds);
+    return others.reduce((worst, one) => (one.difference > worst.difference ? one : worst), first!);
   }
 }
 
@@ -90,6 +98,14 @@ export class DifferenceReference {
    * @throws RangeError when the sizes differ.
    */
   differenceOf(variant: Pixels): number {
+    return this.look(variant).difference;
+  }
+
+  /**
+   * D of a variant with the map of where it is seen, in windows of 8 px as it is looked at: of a dense file larger ones.
+   * @throws RangeError when the sizes differ.
+   */
+  look(variant: Pixels): { difference: number; map: DifferenceMap } {
     const { width, height } = this.pixels;
     if (variant.width !== width || variant.height !== height) {
       throw new RangeError(
@@ -98,9 +114,13 @@ export class DifferenceReference {
     }
     const [near, far] = this.seen;
     const pixels = this.reduced(variant);
-    const difference = near!.differenceOf(pixels);
-    if (!far) return difference;
-    return (1 - this.between) * difference + this.between * far.differenceOf(halved(pixels));
+    const { difference, energies, inner } = near!.worstOf(pixels);
+    const map = { ...inner, step: CELL * 2 ** this.halvings, energies };
+    if (!far) return { difference, map };
+    return {
+      difference: (1 - this.between) * difference + this.between * far.differenceOf(halved(pixels)),
+      map,
+    };
   }
 
   private reduced(pixels: Pixels): Pixels {

@@ -137,6 +137,56 @@ describe('decisions for one place', () => {
     expect(pinned!.settings).toMatchObject({ quality: 64 });
     expect(pinned!.settings.target).toBeUndefined();
   });
+  test('a pinned point is one format’s quality, and what the others are searched for', () => {
+    const point = { format: 'avif', quality: 48, difference: 2.4 } as const;
+    const [avif, jpeg] = of('grid', planned({ grid: { pinned: point } }));
+    expect(avif!.settings).toMatchObject({ quality: 48, density: expect.any(Number) });
+    expect(avif!.settings.target).toBeUndefined();
+    expect(jpeg!.settings).toMatchObject({ target: 2.4 });
+    expect(jpeg!.settings.quality).toBeUndefined();
+  });
+  test('without loss, or with it, whatever its kind', () => {
+    expect(of('grid', planned({ grid: { lossless: true } })).slice(0, 2)).toMatchObject([
+      { format: 'webp', settings: { lossless: true } },
+      { format: 'png', settings: { lossless: true } },
+    ]);
+    const flat = { format: 'png', content: { colours: 9, commonest: 0.5, common: 1 } } as const;
+    expect(of('grid', planned({ grid: { lossless: false } }, flat)).slice(0, 2)).toMatchObject([
+      { format: 'avif', settings: { target: 2 } },
+      { format: 'jpeg', settings: { target: 2 } },
+    ]);
+    // What was decided already changes nothing.
+    expect(planned({ grid: { lossless: true } }, flat)).toEqual(planned({}, flat));
+  });
+  test('a ground makes what is transparent an ordinary picture, and changes nothing else', () => {
+    const cutOut = { format: 'png', transparent: true } as const;
+    const laid = of('grid', planned({ grid: { background: '#f4efe4' } }, cutOut));
+    expect(laid.slice(0, 2).map((v) => [v.format, v.settings.background])).toEqual([
+      ['avif', '#f4efe4'],
+      ['jpeg', '#f4efe4'],
+    ]);
+    expect(planned({ grid: { background: '#f4efe4' } })).toEqual(planned({}));
+  });
+  test('files end at the widest that is wanted', () => {
+    const widths = (widest?: number) => [
+      ...new Set(of('grid', planned({ grid: widest === undefined ? {} : { widest } })).map((v) => v.width)),
+    ];
+    const all = widths();
+    expect(widths(all.at(-1)! + 50)).toEqual(all);
+    expect(widths(all[1])).toEqual(all.slice(0, 2));
+    expect(widths(all[1]! + 7)).toEqual([...all.slice(0, 2), all[1]! + 7]);
+    expect(widths(5)).toEqual([5]);
+  });
+  test('another frame of an animation is another file; there is no frame behind the last', () => {
+    const gif = { frames: 12, format: 'gif' } as const;
+    const keys = [undefined, 0, 5, 11, 40].map((frame) => {
+      const still = { still: true, ...(frame !== undefined && { frame }) };
+      return of('grid', planned({ grid: still }, gif))[0]!.key;
+    });
+    expect(keys[0]).toBe(keys[1]);
+    expect(keys[3]).toBe(keys[4]);
+    expect(new Set(keys).size).toBe(3);
+  });
   test('an animation goes out as a still where an editor says so', () => {
     const still = planned({ grid: { still: true } }, { frames: 12, format: 'gif' });
     expect(new Set(of('grid', still).map((v) => v.format))).toEqual(new Set(['avif', 'jpeg']));

@@ -29,6 +29,7 @@ import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.
 import { MOST_DENSITY } from '../slots/devices.ts';
 import { ruleFor, slotsIn, spanOf } from '../slots/slots.ts';
 import { formatsFor, settingsFor } from '../weight/format.ts';
+import { TARGETS } from '../weight/target.ts';
 import { treatmentOf, type Treatment } from '../weight/kind.ts';
 
 /** Raised when rendering changes in a way that makes stored variants wrong. */
@@ -90,9 +91,24 @@ export const wordsIn = (photo: Pick<Photo, 'placements' | 'words'>, slot: SlotId
   ...placementIn(photo, slot).words,
 });
 
-/** What kind of picture goes out where: an animation may be sent as its first frame, a drawing as bitmaps. */
-export const treatmentIn = (original: OriginalFacts, { still, format }: QualityDecision): Treatment =>
-  treatmentOf(still && original.frames > 1 ? { ...original, frames: 1 } : original, format === undefined);
+/** What kind of picture goes out where, as it was decided: still, laid on a colour, with or without loss, as bitmaps. */
+export function treatmentIn(original: OriginalFacts, decision: QualityDecision): Treatment {
+  const { still, background, lossless, format } = decision;
+  const treatment = treatmentOf(
+    {
+      ...original,
+      ...(still && { frames: 1 }),
+      ...(background !== undefined && { transparent: false }),
+    },
+    format === undefined && lossless === undefined && background === undefined,
+  );
+  const chosen = lossless !== undefined && lossless !== treatment.lossless;
+  if (!chosen || treatment.kind === 'animation') return treatment;
+  const reason = lossless
+    ? 'Lossless, as you chose: as WebP and PNG.'
+    : 'With loss, as you chose, although its kind goes out without.';
+  return { ...treatment, lossless, reason };
+}
 
 /** True where a photo goes out as a drawing, which is sharp on every screen. */
 export const isDrawingIn = (
@@ -114,6 +130,16 @@ export interface PlanChange {
 export const plainWidth = (slot: Slot, part: SlotShape, crop: Size): number =>
   Math.max(1, Math.round(widthAt(ruleFor(slot, part.shape, crop), Math.min(1280, spanOf(part).to - 1))));
 
+/** The quality that a format takes as it is, where one was chosen for it. */
+const pinnedFor = (format: OutputFormat, pinned: QualityDecision['pinned']): number | undefined =>
+  typeof pinned !== 'object' ? pinned : pinned.format === format ? pinned.quality : undefined;
+
+/** Widths that end at the widest that is wanted. */
+const upTo = (widest: number | undefined, widths: readonly number[]): readonly number[] =>
+  widest === undefined || widths.every((width) => width <= widest)
+    ? widths
+    : [...widths.filter((width) => width < widest), widest];
+
 /** The variants of one shape in one slot, ascending by width, the modern format first. */
 export function planShape(
   photo: Photo,
@@ -126,23 +152,26 @@ export function planShape(
   const crop = cropIn(photo, slot.id, shape);
   // Own: the crop's ratio is the shape. Otherwise the shape's ratio, so that every width of it agrees.
   const ratio = ratioOf(shape, crop);
-  const { hash, orientation, frames } = photo.original;
+  const { hash, orientation, frames, transparent } = photo.original;
   const { mirrored, turns, angle } = photo.frame;
   const decision = photo.quality[slot.id] ?? {};
   const treatment = treatmentIn(photo.original, decision);
-  const target = decision.target ?? policy.target;
+  const frame = Math.min(decision.frame ?? 0, frames - 1);
+  const { pinned } = decision;
+  const target = typeof pinned === 'object' ? pinned.difference : TARGETS[decision.target ?? policy.target];
   const demands = demandsOf(slot, part, crop, devices, mostDensity);
   const widths =
     treatment.kind === 'drawing'
       ? [plainWidth(slot, part, crop)]
-      : (given ?? candidateWidths(slot, part, crop, devices, mostDensity).widths);
+      : upTo(decision.widest, given ?? candidateWidths(slot, part, crop, devices, mostDensity).widths);
   return widths.flatMap((width) => {
     const density = viewingDensity(width, widths, demands);
     const height = heightFor(width, ratio);
     return formatsFor(treatment, { modern: decision.format ?? policy.modern }).map((format) => {
       const settings = {
-        ...settingsFor(format, treatment, { target, density, pinned: decision.pinned }),
-        ...(decision.still && frames > 1 && { still: true }),
+        ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }),
+        ...(decision.still && frames > 1 && { still: true, ...(frame > 0 && { frame }) }),
+        ...(decision.background !== undefined && transparent && { background: decision.background }),
       };
       const key = variantKey({
         original: hash,

@@ -43,11 +43,11 @@ describe('ways out', () => {
     expect(smaller!.expected).toEqual({ bytes: Math.round(4 * 240 ** 1.5), difference: 1.95 });
     expect(lower).toMatchObject({ widths: [240, 346, 386, 510], variant: { width: 346 } });
     expect(lower!.variant.settings.target).toBe(3);
-    expect(lower!.expected.difference).toBeCloseTo(2.925, 6);
+    expect(lower!.expected!.difference).toBeCloseTo(2.925, 6);
     expect(fewer!.fits).toBe(true);
     for (const { variant, expected, sentence } of found.ways) {
       expect(variant.slot).toBe('grid');
-      expect(expected.bytes).toBeLessThan(found.bytes);
+      expect(expected!.bytes).toBeLessThan(found.bytes);
       expect(sentence).toMatch(/about \d+ kB instead of 26 kB\.$/);
     }
   });
@@ -57,8 +57,8 @@ describe('ways out', () => {
     expect(found.ways.map((way) => way.way)).toEqual(['lower-target', 'fewer-pixels']);
     const { variant, expected, widths } = found.ways.at(-1)!;
     // The stored files follow (w²)^0.75: so do the expected ones.
-    expect(expected.bytes / found.bytes).toBeCloseTo((variant.width / 720) ** 1.5, 3);
-    expect(expected.bytes).toBeLessThanOrEqual(50_000);
+    expect(expected!.bytes / found.bytes).toBeCloseTo((variant.width / 720) ** 1.5, 3);
+    expect(expected!.bytes).toBeLessThanOrEqual(50_000);
     expect(found.bytes * ((variant.width + 1) / 720) ** 1.5).toBeGreaterThan(50_000);
     expect(chosenWidth(widths, 358, 2)).toBe(variant.width);
   });
@@ -66,6 +66,32 @@ describe('ways out', () => {
     const found = waysOut(photo, slotById('column'), CONTEXT, storedAt(40, ['column']))!;
     expect(found.ways.at(-1)!.variant.width).toBe(358);
     expect(found.ways.map((way) => way.fits)).toEqual([false, false]);
+  });
+  test('each is a decision: taken, a phone is sent just the file that it showed', () => {
+    const decided = samplePhoto({ quality: { grid: { format: 'webp' } } });
+    const stored = storedAt(4, ['grid'], DEFAULT_POLICY, decided);
+    const { ways } = waysOut(decided, slotById('grid'), CONTEXT, stored)!;
+    expect(ways.map(({ decision }) => decision)).toEqual([
+      { format: 'webp', widest: 240 },
+      { format: 'webp', target: 'lean' },
+      { format: 'webp', widest: expect.any(Number) },
+    ]);
+    for (const { decision, variant, widths } of ways) {
+      const after = planPhoto(samplePhoto({ quality: { grid: decision } }), ['grid'], CONTEXT);
+      expect(after.map(({ key }) => key)).toContain(variant.key);
+      expect([...new Set(after.map(({ width }) => width))]).toEqual(widths);
+    }
+  });
+  test('for an animation one frame of it, of which nothing tells what it weighs', () => {
+    const moving = samplePhoto({}, { frames: 12, format: 'gif' });
+    const found = waysOut(moving, slotById('grid'), CONTEXT, storedAt(5, ['grid'], DEFAULT_POLICY, moving))!;
+    expect(found.ways.at(-1)).toMatchObject({
+      way: 'still',
+      decision: { still: true },
+      expected: null,
+      fits: null,
+      variant: { format: 'avif', settings: { still: true } },
+    });
   });
   test('at the lowest target there is no lower one', () => {
     const lean = { ...DEFAULT_POLICY, target: 'lean' as const };

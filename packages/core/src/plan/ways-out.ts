@@ -1,5 +1,13 @@
 // A slot's byte budget that can't be met at the target: the ways out, each as a concrete plan.
-import type { Photo, PlanContext, PlannedVariant, Slot, StoredFacts, TargetName } from '../contract/index.ts';
+import type {
+  Photo,
+  PlanContext,
+  PlannedVariant,
+  QualityDecision,
+  Slot,
+  StoredFacts,
+  TargetName,
+} from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { PHONE } from '../slots/devices.ts';
 import { ruleFor, shapeAt } from '../slots/slots.ts';
@@ -9,20 +17,22 @@ import { bytesInWords } from '../weight/units.ts';
 import { cropIn, planShape } from './plan.ts';
 
 /** In the order in which they are offered. */
-export type Way = 'smaller-set' | 'lower-target' | 'fewer-pixels';
+export type Way = 'smaller-set' | 'lower-target' | 'fewer-pixels' | 'still';
 
 export interface WayOut {
   way: Way;
+  /** What is decided for the slot when it is taken. */
+  decision: QualityDecision;
   /** What it does, for the editor. */
   sentence: string;
   /** The pixel widths that the slot's shape would have. */
   widths: number[];
   /** The file that a phone would be sent: rendering it measures bytes and D. */
   variant: PlannedVariant;
-  /** What it is expected to weigh, from the files that are stored. */
-  expected: { bytes: number; difference: number };
-  /** Whether the expected bytes are within the budget. */
-  fits: boolean;
+  /** What it is expected to weigh, from the files that are stored; null where nothing tells. */
+  expected: { bytes: number; difference: number } | null;
+  /** Whether the expected bytes are within the budget; null where nothing tells. */
+  fits: boolean | null;
 }
 
 export interface OverBudget {
@@ -92,35 +102,39 @@ export function waysOut(
   });
   const difference = facts.difference ?? 0;
 
+  const decided = photo.quality[slot.id] ?? {};
   const wayOf = (
     way: Way,
-    variants: readonly PlannedVariant[],
-    expected: (variant: PlannedVariant) => { bytes: number; difference: number },
+    change: QualityDecision,
+    expected: ((variant: PlannedVariant) => { bytes: number; difference: number }) | null,
     said: (variant: PlannedVariant) => string,
   ): WayOut[] => {
+    const decision = { ...decided, ...change };
+    const variants = planShape(withDecision(photo, slot, decision), slot, part.shape, context);
     const variant = sent(variants);
     if (!variant || variant.key === now.key) return [];
-    const { bytes, difference: D } = expected(variant);
+    const foretold = expected?.(variant);
+    const about = foretold
+      ? `about ${bytesInWords(foretold.bytes)} instead of ${bytesInWords(facts.bytes)}`
+      : `instead of ${bytesInWords(facts.bytes)}`;
     return [
       {
         way,
+        decision,
         widths: [...new Set(variants.map((v) => v.width))],
         variant,
-        expected: { bytes: Math.round(bytes), difference: D },
-        fits: bytes <= slot.budget,
-        sentence: `${said(variant)}: about ${bytesInWords(bytes)} instead of ${bytesInWords(facts.bytes)}.`,
+        expected: foretold ? { ...foretold, bytes: Math.round(foretold.bytes) } : null,
+        fits: foretold ? foretold.bytes <= slot.budget : null,
+        sentence: `${said(variant)}: ${about}.`,
       },
     ];
   };
   const widths = [...new Set(planned.map((v) => v.width))];
-  const withWidths = (change: readonly number[]): PlannedVariant[] =>
-    planShape(photo, slot, part.shape, context, { widths: change });
   const atWidth = (variant: PlannedVariant) => ({ bytes: bytesAt(variant.width, known), difference });
   const dense = (variant: PlannedVariant): string => (variant.width / display).toFixed(1);
 
   // A larger file in the set would be loaded instead, so that a set with less for phones ends there.
   const below = widths.filter((width) => width < now.width);
-  const smaller = below.length > 0 ? withWidths(below) : [];
 
   const lower = lowerTargets(present).map((target) => {
     const ratio = TARGETS[target] / TARGETS[present];
@@ -133,40 +147,44 @@ export function waysOut(
   const least = Math.min(now.width, Math.ceil(display));
   let width = Math.max(least, now.width - 1);
   while (width > least && bytesAt(width, known) > slot.budget) width -= 1;
-  const fewer = withWidths([...widths.filter((w) => w < width), width]);
   return {
     budget: slot.budget,
     variant: now,
     bytes: facts.bytes,
     ways: [
-      ...wayOf(
-        'smaller-set',
-        smaller,
-        atWidth,
-        (v) => `A set that ends at ${v.width} px, for large screens too`,
-      ),
+      ...(below.length > 0
+        ? wayOf(
+            'smaller-set',
+            { widest: below.at(-1)! },
+            atWidth,
+            (v) => `A set that ends at ${v.width} px, for large screens too`,
+          )
+        : []),
       ...(lowest && now.settings.target !== undefined
         ? wayOf(
             'lower-target',
-            planShape(withTarget(photo, slot, lowest.target), slot, part.shape, context),
-            () => lowest,
+            { target: lowest.target },
+            () => ({ bytes: lowest.bytes, difference: lowest.difference }),
             () => `Target “${lowest.target}”, a visible difference up to ${TARGETS[lowest.target]}`,
           )
         : []),
       ...wayOf(
         'fewer-pixels',
-        fewer,
+        { widest: width },
         atWidth,
         (v) => `Fewer pixels: ${v.width} px at most, ${dense(v)} for each that a phone shows`,
       ),
+      ...(photo.original.frames > 1 && !decided.still
+        ? wayOf('still', { still: true }, null, () => 'One frame of it, as a still')
+        : []),
     ],
   };
 }
 
-/** The photo as it would be with another target in one slot. */
-const withTarget = (photo: Photo, { id }: Slot, target: TargetName): Photo => ({
+/** The photo as it would be with another decision in one slot. */
+const withDecision = (photo: Photo, { id }: Slot, decision: QualityDecision): Photo => ({
   ...photo,
-  quality: { ...photo.quality, [id]: { ...photo.quality[id], target } },
+  quality: { ...photo.quality, [id]: decision },
 });
 
 /** Targets that allow more than this one, the strictest first. */

@@ -1,7 +1,6 @@
 // Which formats a photo is served in, and with which encoder settings.
-import type { EncoderSettings, OutputFormat, Policy, TargetName } from '../contract/index.ts';
+import type { EncoderSettings, OutputFormat, Policy } from '../contract/index.ts';
 import type { Treatment } from './kind.ts';
-import { TARGETS } from './target.ts';
 
 /** The modern format first, then the one that every browser reads; for a drawing there is but one. */
 export function formatsFor(
@@ -20,16 +19,16 @@ const AVIF_EFFORT = 1;
 
 /**
  * Encoder settings for a variant. The one place where it is decided how a quality comes about: searched for a
- * visible target, or lossless. Animations have a fixed quality: their frames are not compared yet.
+ * visible target (largest D), or lossless. Animations have a fixed quality: their frames are not compared yet.
  */
 export function settingsFor(
   format: OutputFormat,
   { kind, lossless }: Pick<Treatment, 'kind' | 'lossless'>,
-  seen: { target: TargetName; density: number; pinned?: number | undefined },
+  seen: { target: number; density: number; pinned?: number | undefined },
 ): EncoderSettings {
   const searched =
     seen.pinned === undefined
-      ? { target: TARGETS[seen.target], density: seen.density }
+      ? { target: seen.target, density: seen.density }
       : // Its visible difference is still measured, at the density it is looked at.
         { quality: seen.pinned, density: seen.density };
   switch (format) {

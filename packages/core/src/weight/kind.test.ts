@@ -5,7 +5,7 @@ import { chance } from '../chance/chance.ts';
 import { contentOf } from './content.ts';
 import { formatsFor, settingsFor } from './format.ts';
 import { treatmentOf } from './kind.ts';
-import { DEFAULT_POLICY } from './target.ts';
+import { DEFAULT_POLICY, TARGETS } from './target.ts';
 
 describe('counting colours', () => {
   const pixels = (data: number[], channels: 1 | 2 | 3 | 4) => ({
@@ -127,7 +127,7 @@ describe('kinds', () => {
     expect(formatsFor({ kind, lossless }, { modern })).toEqual(formats);
   });
   test('what has a quality is searched for the policy’s target; what is lossless is not', () => {
-    const seen = { target: DEFAULT_POLICY.target, density: 1.5 };
+    const seen = { target: TARGETS[DEFAULT_POLICY.target], density: 1.5 };
     const photograph = { kind: 'photograph', lossless: false } as const;
     for (const format of ['jpeg', 'webp', 'avif'] as const) {
       expect(settingsFor(format, photograph, seen)).toMatchObject({ target: 2, density: 1.5 });
@@ -136,6 +136,6 @@ describe('kinds', () => {
     const flat = { kind: 'flat-graphic', lossless: true } as const;
     expect(settingsFor('png', flat, seen)).toMatchObject({ lossless: true, palette: true });
     expect(settingsFor('webp', flat, seen)).toMatchObject({ lossless: true });
-    expect(settingsFor('jpeg', photograph, { ...seen, target: 'lean' }).target).toBe(3);
+    expect(settingsFor('jpeg', photograph, { ...seen, target: TARGETS.lean }).target).toBe(3);
   });
 });

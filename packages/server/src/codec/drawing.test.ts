@@ -66,7 +66,7 @@ async function differenceOf(frame: { turning: Turning; crop: Rect }, file = logo
     picture.flatten({ background: '#fff' }).resize(width, height, { fit: 'fill' }).raw().toBuffer();
   const [a, b] = await Promise.all([
     seen(sharp(made)),
-    seen(fromRaw(await decodeCrop(file.path, file.facts, frame.crop, frame.turning))),
+    seen(fromRaw(await decodeCrop(file.path, file.facts, frame.crop, frame))),
   ]);
   expect(a.length).toBe(b.length);
   return a.reduce((sum, value, n) => sum + Math.abs(value - b[n]!), 0) / a.length;

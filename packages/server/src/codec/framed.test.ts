@@ -53,7 +53,7 @@ const turnings: Turning[] = [false, true].flatMap((mirrored) =>
 describe('a framed picture', () => {
   test.each(turnings)('has its mark where the contract says: %j', async (turning) => {
     const box = frameSpace(taken.facts, turning);
-    const whole = await decodeCrop(taken.path, taken.facts, { x: 0, y: 0, ...box }, turning);
+    const whole = await decodeCrop(taken.path, taken.facts, { x: 0, y: 0, ...box }, { turning });
     expect([whole.width, whole.height]).toEqual([box.width, box.height]);
     const mark = markIn(whole);
     expect(mark.pixels).toBeGreaterThan(1500);
@@ -62,7 +62,7 @@ describe('a framed picture', () => {
   test.each([7.5, -12, 15])('straightened by %d° shows nothing beside itself in its crops', async (angle) => {
     const frame = sampleFrame({ angle, focal: { x: 0, y: 1, confirmed: true } });
     const crop = automaticCrop({ original: taken.facts, frame }, '3:1');
-    const { data, channels } = await decodeCrop(taken.path, taken.facts, crop, frame);
+    const { data, channels } = await decodeCrop(taken.path, taken.facts, crop, { turning: frame });
     let darkest = 255;
     for (let at = 0; at < data.length; at += channels) darkest = Math.min(darkest, data[at]!);
     // The ground is grey (128); what lies beside is black.

@@ -59,8 +59,12 @@ export interface RenderJob {
   /** Applied to the upright picture before the crop is cut. */
   turning: Turning;
   crop: Rect;
-  /** Of an animation the first frame alone. */
+  /** Of an animation one frame alone. */
   still: boolean;
+  /** Which, from 0; the first where nothing is said. */
+  frame?: number;
+  /** What a transparent picture is laid on, as #rrggbb; on nothing where nothing is said. */
+  background?: string | null;
   outputs: RenderOutput[];
 }
 

@@ -81,7 +81,7 @@ export async function render(job: RenderJob, { making, made, shouldStop }: Rende
     } else if (animated) {
       encoded = await encodeAnimation(job, output);
     } else {
-      source ??= await decodeCrop(job.path, job.facts, job.crop, job.turning);
+      source ??= await decodeCrop(job.path, job.facts, job.crop, job);
       if (!current?.hasSize(width, height)) current = new SizedPicture(await resized(source, width, height));
       encoded = await current.encode(output);
     }

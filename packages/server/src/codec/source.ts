@@ -107,15 +107,35 @@ export async function framed(upright: RawPicture, turning: Turning): Promise<Raw
   return laidInto(tilted, { width, height }, background);
 }
 
+/** What of an original is decoded, beside its crop. */
+export interface Chosen {
+  turning?: Turning;
+  /** Of an animation, from 0. */
+  frame?: number;
+  /** What a transparent picture is laid on, as #rrggbb. */
+  background?: string | null;
+}
+
 /** The crop of a still picture: decoded, turned upright and as its frame says, in sRGB, 8 bits a channel. */
 export async function decodeCrop(
   path: string,
   facts: OriginalFacts,
   crop: Rect,
-  turning: Turning = NO_TURNING,
+  { turning = NO_TURNING, frame = 0, background = null }: Chosen = {},
+): Promise<RawPicture> {
+  const cut = await cropOf(path, facts, crop, { turning, frame });
+  return background === null ? cut : rawOf(fromRaw(cut).flatten({ background }));
+}
+
+async function cropOf(
+  path: string,
+  facts: OriginalFacts,
+  crop: Rect,
+  { turning, frame }: { turning: Turning; frame: number },
 ): Promise<RawPicture> {
   const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
-  const source = (await openFile(path, openingOf(facts))).autoOrient();
+  const opening = { ...openingOf(facts), ...(frame > 0 && isMoving(facts.format) && { frame }) };
+  const source = (await openFile(path, opening)).autoOrient();
   if (!isTurned(turning)) return rawOf(source.extract(region).toColourspace('srgb'));
   const picture = await framed(await rawOf(source.toColourspace('srgb')), turning);
   return rawOf(fromRaw(picture).extract(region));

@@ -12,15 +12,18 @@ export interface Batch {
   photo: Photo;
   shape: ShapeId;
   crop: Rect;
-  /** Its outputs are the first frame of an animation. */
+  /** Its outputs are one frame of an animation. */
   still: boolean;
+  frame: number;
+  /** What it is laid on where it is transparent. */
+  background: string | null;
   /** Each key once, equal sizes beside each other, smallest first: the row can show something soon. */
   outputs: PlannedVariant[];
 }
 
-/** What is decoded together: the same rectangle of the same frames. */
-const sourceOf = ({ crop, settings }: PlannedVariant): string =>
-  [crop.x, crop.y, crop.width, crop.height, settings.still ?? false].join(' ');
+/** What is decoded together: the same rectangle of the same frames, on the same ground. */
+const sourceOf = ({ crop, settings: { still, frame, background } }: PlannedVariant): string =>
+  [crop.x, crop.y, crop.width, crop.height, still ?? false, frame ?? 0, background ?? ''].join(' ');
 
 /** All batches of a photo; each key is wanted once. */
 export function batchesOf(
@@ -39,6 +42,7 @@ export function batchesOf(
   return [...bySource.values()].map((variants) => {
     const outputs = [...variants].sort((a, b) => a.width - b.width || a.height - b.height);
     const { shape, crop, settings } = outputs[0]!;
-    return { photo, shape, crop, still: settings.still ?? false, outputs };
+    const { still = false, frame = 0, background = null } = settings;
+    return { photo, shape, crop, still, frame, background, outputs };
   });
 }

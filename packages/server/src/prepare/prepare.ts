@@ -279,7 +279,7 @@ export class Preparer {
 
   private async make(setId: number, batch: Batch): Promise<void> {
     const outputs = batch.outputs.filter(({ key }) => this.making.has(key));
-    const { photo, crop, shape, still } = batch;
+    const { photo, crop, shape, still, frame, background } = batch;
     this.doing.set(
       setId,
       `${shownName(photo.words, photo.fileName)}, ${shape === 'own' ? 'whole photo' : shape}`,
@@ -297,6 +297,8 @@ export class Preparer {
           incoming: vault.incoming,
           turning: { mirrored, turns, angle },
           still,
+          frame,
+          background,
           crop,
           outputs: outputs.map((output) => ({
             ...output,

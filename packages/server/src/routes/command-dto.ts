@@ -14,6 +14,7 @@ import {
   type Frame,
   type Language,
   type MeasuredWidth,
+  type Pinned,
   type Placement,
   type Policy,
   type QualityDecision,
@@ -155,11 +156,37 @@ class OriginalCommandDto {
   @IsBoolean() toRead!: boolean;
 }
 
+/** A quality, or a point of one format with its difference. */
+const IsPinned = () =>
+  ValidateBy({
+    name: 'isPinned',
+    validator: {
+      validate: (value: unknown) => {
+        const isQuality = (n: unknown) => Number.isInteger(n) && Number(n) >= 1 && Number(n) <= 100;
+        if (typeof value !== 'object' || value === null) return isQuality(value);
+        const { format, quality, difference, ...others } = value as Record<string, unknown>;
+        return (
+          Object.keys(others).length === 0 &&
+          ['jpeg', 'webp', 'avif'].includes(String(format)) &&
+          isQuality(quality) &&
+          typeof difference === 'number' &&
+          difference > 0 &&
+          difference <= 100
+        );
+      },
+      defaultMessage: () => 'pinned must be a quality, or a point of a format',
+    },
+  });
+
 class QualityDto implements QualityDecision {
   @IfGiven() @IsIn(TARGET_NAMES) target?: TargetName;
   @IfGiven() @IsIn(['avif', 'webp']) format?: 'avif' | 'webp';
   @IfGiven() @IsBoolean() still?: boolean;
-  @IfGiven() @IsInt() @Min(1) @Max(100) pinned?: number;
+  @IfGiven() @IsInt() @Min(0) @Max(100_000) frame?: number;
+  @IfGiven() @IsPinned() pinned?: Pinned | number;
+  @IfGiven() @IsBoolean() lossless?: boolean;
+  @IfGiven() @Matches(/^#[0-9a-f]{6}$/) background?: string;
+  @IfGiven() @IsInt() @Min(1) @Max(100_000) widest?: number;
 }
 
 class QualityCommandDto {
