@@ -9,6 +9,7 @@ import { editRoutes } from './routes/edits.ts';
 import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
+import { lookRoutes } from './routes/look.ts';
 import { measuringRoutes } from './routes/measuring.ts';
 import { offerRoutes } from './routes/offers.ts';
 import { placeRoutes } from './routes/places.ts';
@@ -79,6 +80,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   takeJsonObjects(app);
   await app.register(siteRoutes(parts), { prefix: '/api' });
   await app.register(setRoutes(parts), { prefix: '/api' });
+  await app.register(lookRoutes(parts), { prefix: '/api' });
   await app.register(offerRoutes(parts), { prefix: '/api' });
   await app.register(placeRoutes(parts), { prefix: '/api' });
   await app.register(uploadRoutes(parts), { prefix: '/api' });

@@ -35,6 +35,7 @@ async function end(): Promise<void> {
   parts.preparer.close();
   await app.close();
   await parts.pool.close();
+  await parts.looker.close();
   await sequelize.close();
   process.exit(0);
 }

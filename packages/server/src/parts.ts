@@ -7,6 +7,7 @@ import { Aftermath } from './edits/aftermath.ts';
 import { Edits } from './edits/edits.ts';
 import { EventHub } from './events/hub.ts';
 import { TakeIn } from './gather/take-in.ts';
+import { Looker } from './look/looker.ts';
 import { Ledgers } from './ledger/ledgers.ts';
 import { Preparer } from './prepare/prepare.ts';
 import { Scrub } from './prepare/scrub.ts';
@@ -35,6 +36,7 @@ export interface Parts {
   aftermath: Aftermath;
   takeIn: TakeIn;
   views: Views;
+  looker: Looker;
   scrub: Scrub;
   report: Report;
 }
@@ -62,6 +64,7 @@ export async function buildParts(
   const aftermath = new Aftermath(sites, ledgers, preparer, shelf, hub, told, report);
   const takeIn = new TakeIn(sequelize, vault, pool, config.limits, preparer);
   const views = new Views(vault, pool, preparer);
+  const looker = new Looker(config.jobs);
   const scrub = new Scrub(vault, preparer, views, report);
   return {
     config,
@@ -79,6 +82,7 @@ export async function buildParts(
     aftermath,
     takeIn,
     views,
+    looker,
     scrub,
     report,
   };

@@ -40,6 +40,7 @@ const CATALOGUE = {
   ],
   'no-such-site': [404, 'This site does not exist any more.'],
   'upload-interrupted': [400, 'The upload broke off. Nothing was kept of it; add the file again.'],
+  'nothing-to-see': [409, 'This can’t be shown at the moment.'],
   'impossible-edit': [422, 'This change is not possible.'],
   internal: [500, 'Something went wrong on the server. Nothing was lost; try again.'],
 } as const satisfies Record<string, readonly [number, string]>;

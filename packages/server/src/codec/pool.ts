@@ -8,6 +8,7 @@ import type {
   Inspected,
   InspectJob,
   Job,
+  LookJob,
   MadeVariant,
   RenderJob,
   ToWorker,
@@ -44,7 +45,7 @@ export class RenderError extends Error {
   }
 }
 
-type Result = Inspected | ViewHashes | null;
+type Result = Inspected | ViewHashes | Buffer | null;
 
 interface Task {
   job: Job;
@@ -90,14 +91,23 @@ export class CodecPool {
    */
   async inspect(job: InspectJob, signal?: AbortSignal): Promise<Inspected> {
     const result = await this.queue(job, signal);
-    if (!result || !('facts' in result)) throw new Error('The codec process answered without facts.');
+    if (!result || Buffer.isBuffer(result) || !('facts' in result))
+      throw new Error('The codec process answered without facts.');
     return result;
   }
 
   /** Makes the views of an original anew. @throws RefusedError, RenderError */
   async views(job: ViewsJob): Promise<ViewHashes> {
     const result = await this.queue(job);
-    if (!result || 'facts' in result) throw new Error('The codec process answered without views.');
+    if (!result || Buffer.isBuffer(result) || 'facts' in result)
+      throw new Error('The codec process answered without views.');
+    return result;
+  }
+
+  /** The file that somebody looks at. @throws RenderError; the signal's reason when it was given up while waiting */
+  async look(job: LookJob, signal: AbortSignal): Promise<Buffer> {
+    const result = await this.queue(job, signal);
+    if (!Buffer.isBuffer(result)) throw new Error('The codec process answered without a file.');
     return result;
   }
 
@@ -268,6 +278,9 @@ export class CodecPool {
         break;
       case 'views':
         task?.resolve(message.views);
+        break;
+      case 'looked':
+        task?.resolve(Buffer.from(message.file));
         break;
       case 'finished':
         task?.resolve(null);

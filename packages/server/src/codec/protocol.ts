@@ -68,7 +68,23 @@ export interface RenderJob {
   outputs: RenderOutput[];
 }
 
-export type Job = InspectJob | ViewsJob | RenderJob;
+/** One size of a crop for somebody who looks at it. */
+export interface LookJob {
+  kind: 'look';
+  path: string;
+  facts: OriginalFacts;
+  turning: Turning;
+  frame: number;
+  background: string | null;
+  crop: Rect;
+  width: number;
+  height: number;
+  /** null: the picture itself. */
+  format: BitmapFormat | null;
+  settings: EncoderSettings & { fullChroma?: boolean };
+}
+
+export type Job = InspectJob | ViewsJob | RenderJob | LookJob;
 
 export interface MadeVariant extends StoredFacts {
   key: string;
@@ -87,6 +103,7 @@ export type FromWorker =
   | { type: 'ready' }
   | { type: 'inspected'; result: Inspected }
   | { type: 'views'; views: ViewHashes }
+  | { type: 'looked'; file: Buffer }
   | { type: 'refused'; code: RefusalCode; sentence: string }
   /** An output is begun: if the process ends now, this is what ended it. */
   | { type: 'making'; key: string }

@@ -3,6 +3,7 @@ import { setPriority } from 'node:os';
 import sharp from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { inspect, makeViews } from './inspect.ts';
+import { letGo, look } from './look.ts';
 import type { FromWorker, Job, ToWorker } from './protocol.ts';
 import { render } from './render.ts';
 
@@ -23,8 +24,12 @@ const tell = (message: FromWorker): void => {
 
 async function carryOut(job: Job): Promise<void> {
   let making: string | null = null;
+  if (job.kind !== 'look') letGo();
   try {
     switch (job.kind) {
+      case 'look':
+        tell({ type: 'looked', file: await look(job) });
+        break;
       case 'inspect':
         tell({ type: 'inspected', result: await inspect(job) });
         break;

@@ -158,6 +158,7 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
       parts.preparer.close();
       await app.close();
       await parts.pool.close();
+      await parts.looker.close();
       await sequelize.close();
       await database.drop();
       await rm(dataDir, { recursive: true, force: true });

@@ -1,0 +1,42 @@
+// Answers somebody who looks: one size of a crop, as it is or as a file with settings that are only tried. The pixels of
+// the size that is looked at stay in hand, so that another quality costs no more than its encode.
+import { isLossy } from '@dusky-otter/core';
+import { ORIGINAL_LOST } from '../problems.ts';
+import { hashOfFile } from '../vault/vault.ts';
+import { encode, encodeLossless } from './encode.ts';
+import type { LookJob } from './protocol.ts';
+import { fromRaw, type RawPicture } from './raw.ts';
+import { decodeCrop, resized } from './source.ts';
+
+let inHand: { of: string; picture: RawPicture } | null = null;
+
+/** Forgets the pixels: another kind of job needs the memory. */
+export function letGo(): void {
+  inHand = null;
+}
+
+async function pictureOf(job: LookJob): Promise<RawPicture> {
+  const { path, facts, crop, turning, frame, background, width, height } = job;
+  const of = JSON.stringify([facts.hash, crop, turning, frame, background, width, height]);
+  if (inHand?.of === of) return inHand.picture;
+  inHand = null;
+  const hash = await hashOfFile(path).catch(() => null);
+  if (hash !== facts.hash) throw new Error(ORIGINAL_LOST);
+  const picture = await resized(await decodeCrop(path, facts, crop, job), width, height);
+  inHand = { of, picture };
+  return picture;
+}
+
+/**
+ * The file that is looked at; without a format the picture itself, as a PNG.
+ * @throws Error where the original is not what it was, or can't be decoded
+ */
+export async function look(job: LookJob): Promise<Buffer> {
+  const picture = await pictureOf(job);
+  const { format, settings } = job;
+  // Made to be looked at once on this machine: fast goes before small.
+  if (format === null) return fromRaw(picture).png({ compressionLevel: 1 }).toBuffer();
+  return isLossy(format) && !settings.lossless
+    ? encode(fromRaw(picture), format, settings)
+    : encodeLossless(picture, format, settings);
+}

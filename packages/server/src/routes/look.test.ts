@@ -1,0 +1,115 @@
+// Looking before deciding: the picture itself, and files that are only tried.
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { planShape, visibleDifference, type QualityDecision } from '@dusky-otter/core';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp, { type Sharp } from 'sharp';
+import { decode } from '../codec/encode.ts';
+import { DEMO, testServer, type TestServer } from '../testing/server.ts';
+
+const read = (file: string) => readFile(join(DEMO, 'special', file));
+
+let server: TestServer;
+let id: number;
+let wheel: number;
+let logo: number;
+beforeAll(async () => {
+  server = await testServer();
+  const ids: number[] = [];
+  for (const file of ['tiny.jpg', 'wheel.gif', 'logo-gullmoor.svg']) {
+    const result = await server.add(file, await read(file));
+    if (result.kind !== 'new') throw new Error(result.kind);
+    ids.push(result.photo.id);
+  }
+  [id, wheel, logo] = ids as [number, number, number];
+});
+afterAll(() => server.close());
+
+const look = (query: Record<string, string>, photo = id, setId = server.setId) => {
+  const asked = new URLSearchParams({ slot: 'column', shape: '3:2', width: '240', ...query });
+  return server.app.inject(`/api/sets/${setId}/photos/${photo}/look?${asked}`);
+};
+const decide = (decision: QualityDecision | null, photo = id) =>
+  server.edit({ commands: [{ kind: 'quality', photo, slot: 'column', decision }] });
+const rowNow = async () => {
+  const { rows, site } = await server.state();
+  return { row: rows.find((one) => one.id === id)!, site };
+};
+const pixelsOf = (picture: Sharp) => picture.removeAlpha().raw().toBuffer();
+
+describe('looking', () => {
+  test('shows the crop at a size, without any loss', async () => {
+    const { headers, rawPayload } = await look({});
+    expect(headers['content-type']).toBe('image/png');
+    const { row, site } = await rowNow();
+    const slot = site.slots.find((one) => one.id === 'column')!;
+    const { crop } = planShape(row, slot, '3:2', site)[0]!;
+    const own = sharp(await read('tiny.jpg'))
+      .extract({ left: crop.x, top: crop.y, width: crop.width, height: crop.height })
+      .resize(240, 160, { fit: 'fill' });
+    expect((await pixelsOf(sharp(rawPayload))).equals(await pixelsOf(own))).toBe(true);
+  });
+  test.each(['jpeg', 'webp', 'avif'] as const)(
+    'tries a %s: the very file that is stored once it is decided',
+    async (format) => {
+      const tried = await look({ format, quality: '61' });
+      expect(tried.headers['content-type']).toBe(`image/${format}`);
+      const reference = await decode((await look({})).rawPayload);
+      const difference = visibleDifference(reference, await decode(tried.rawPayload));
+      await decide({
+        pinned: { format, quality: 61, difference },
+        widest: 240,
+        ...(format === 'webp' && { format }),
+      });
+      await server.prepared();
+      const variants = (await rowNow()).row.variants.filter((v) => v.slot === 'column' && v.width === 240);
+      const own = variants.find((v) => v.format === format)!;
+      expect(own).toMatchObject({ quality: 61, bytes: tried.rawPayload.length });
+      const path = server.parts.vault.variant(own.key, format);
+      expect((await readFile(path)).equals(tried.rawPayload)).toBe(true);
+      // In the other format no more of it is seen.
+      const other = variants.find((v) => v.format !== format)!;
+      expect(other.difference).toBeLessThanOrEqual(difference + 0.01);
+      await decide(null);
+    },
+  );
+  test('shows the frame, and the ground, that were decided', async () => {
+    await decide({ still: true, frame: 7 }, wheel);
+    const own = sharp(await read('wheel.gif'), { page: 7, pages: 1 }).resize(240, 160, { fit: 'fill' });
+    const seen = await look({}, wheel);
+    expect((await pixelsOf(sharp(seen.rawPayload))).equals(await pixelsOf(own))).toBe(true);
+    await decide({ background: '#204060' }, logo);
+    const [red, green, blue] = await pixelsOf(sharp((await look({}, logo)).rawPayload));
+    expect([red, green, blue]).toEqual([0x20, 0x40, 0x60]);
+  });
+  test('says where there is nothing to see', async () => {
+    await decide(null, wheel);
+    await decide(null, logo);
+    for (const [photo, sentence] of [
+      [wheel, /choose a still/],
+      [logo, /nothing to weigh/],
+    ] as const) {
+      const response = await look({}, photo);
+      expect(response.statusCode).toBe(409);
+      expect(response.json<{ detail: string }>().detail).toMatch(sentence);
+    }
+  });
+  test.each([
+    { width: '0' },
+    { width: '99999' },
+    { width: '1e3' },
+    { quality: '101', format: 'jpeg' },
+    { quality: '-1', format: 'avif' },
+    { format: 'svg' },
+    { format: 'exe' },
+    { slot: 'nowhere' },
+    { shape: '9:1' },
+    { shape: '__proto__' },
+  ] as Record<string, string>[])('%j is refused', async (query) => {
+    expect((await look(query)).statusCode).toBe(400);
+  });
+  test('no photo of the set, no picture', async () => {
+    expect((await look({}, 99_999)).statusCode).toBe(404);
+    expect((await look({}, id, await server.newSet('Other'))).statusCode).toBe(404);
+  });
+});
