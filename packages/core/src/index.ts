@@ -31,6 +31,7 @@ export * from './weight/target.ts';
 export * from './weight/content.ts';
 export * from './weight/kind.ts';
 export * from './weight/format.ts';
+export * from './weight/decision-words.ts';
 export * from './weight/curves.ts';
 export * from './weight/search.ts';
 export * from './weight/prediction.ts';

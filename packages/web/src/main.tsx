@@ -18,6 +18,7 @@ import { Worktable } from './worktable/Worktable.tsx';
 // Screens that are not opened every day come when they are.
 const Places = lazy(async () => ({ default: (await import('./places/Places.tsx')).Places }));
 const Measure = lazy(async () => ({ default: (await import('./measure/Measure.tsx')).Measure }));
+const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBench.tsx')).WeighBench }));
 const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
 
 // Edits that an earlier visit left behind are taken up before anything is shown.
@@ -32,6 +33,14 @@ createRoot(document.getElementById('root')!).render(
           <Route path="/sets/:setId" element={<SetShell />}>
             <Route index element={<Navigate to="gather" replace />} />
             <Route path="frame/:photoId" element={<FrameBench />} />
+            <Route
+              path="weigh/:photoId"
+              element={
+                <Suspense fallback={opening}>
+                  <WeighBench />
+                </Suspense>
+              }
+            />
             <Route path="rehearse" element={<Rehearse />} />
             <Route
               path="places"

@@ -14,10 +14,8 @@ import {
   type Frame,
   type Language,
   type MeasuredWidth,
-  type Pinned,
   type Placement,
   type Policy,
-  type QualityDecision,
   type Rect,
   type Role,
   type SetDecisions,
@@ -51,6 +49,8 @@ import {
   ValidateNested,
 } from 'class-validator';
 
+import { IfGiven, QualityDto } from './quality-dto.ts';
+
 const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'complex'];
 
 /** What ids of the database can be. */
@@ -60,9 +60,6 @@ const MOST_CROPS = 50;
 const SHAPE = /^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/;
 const LANGUAGE = /^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8}){0,3}$/;
 const SLOT_ID = /^[a-z][a-z0-9-]{0,39}$/;
-
-/** May be left out. Unlike IsOptional it does not let null pass for "left out". */
-export const IfGiven = () => ValidateIf((_, value: unknown) => value !== undefined);
 
 class FocalDto implements FocalPoint {
   @IsNumber() @Min(0) @Max(1) x!: number;
@@ -154,39 +151,6 @@ class OriginalCommandDto {
   @IsString() @MinLength(1) @MaxLength(255) fileName!: string;
   @IsObject() @ValidateNested() @Type(() => FrameDto) frame!: FrameDto;
   @IsBoolean() toRead!: boolean;
-}
-
-/** A quality, or a point of one format with its difference. */
-const IsPinned = () =>
-  ValidateBy({
-    name: 'isPinned',
-    validator: {
-      validate: (value: unknown) => {
-        const isQuality = (n: unknown) => Number.isInteger(n) && Number(n) >= 1 && Number(n) <= 100;
-        if (typeof value !== 'object' || value === null) return isQuality(value);
-        const { format, quality, difference, ...others } = value as Record<string, unknown>;
-        return (
-          Object.keys(others).length === 0 &&
-          ['jpeg', 'webp', 'avif'].includes(String(format)) &&
-          isQuality(quality) &&
-          typeof difference === 'number' &&
-          difference > 0 &&
-          difference <= 100
-        );
-      },
-      defaultMessage: () => 'pinned must be a quality, or a point of a format',
-    },
-  });
-
-class QualityDto implements QualityDecision {
-  @IfGiven() @IsIn(TARGET_NAMES) target?: TargetName;
-  @IfGiven() @IsIn(['avif', 'webp']) format?: 'avif' | 'webp';
-  @IfGiven() @IsBoolean() still?: boolean;
-  @IfGiven() @IsInt() @Min(0) @Max(100_000) frame?: number;
-  @IfGiven() @IsPinned() pinned?: Pinned | number;
-  @IfGiven() @IsBoolean() lossless?: boolean;
-  @IfGiven() @Matches(/^#[0-9a-f]{6}$/) background?: string;
-  @IfGiven() @IsInt() @Min(1) @Max(100_000) widest?: number;
 }
 
 class QualityCommandDto {

@@ -20,7 +20,8 @@ import {
   validateSync,
 } from 'class-validator';
 import { ProblemError } from '../problems.ts';
-import { AnyCommandDto, COMMANDS, IfGiven, LARGEST_ID } from './command-dto.ts';
+import { AnyCommandDto, COMMANDS, LARGEST_ID } from './command-dto.ts';
+import { IfGiven } from './quality-dto.ts';
 
 export { PlaceCostDto, SetChangeDto } from './command-dto.ts';
 

@@ -174,6 +174,17 @@ export const api = {
 export const zipAddress = (setId: number, selection: string): string =>
   `/api/sets/${setId}/hand-over.zip?${query({ selection })}`;
 
+/** Address of a size of a crop: the picture itself, or a file with a quality that is tried. */
+export const lookAddress = (
+  setId: number,
+  photo: number,
+  of: { slot: string; shape: string; width: number; format?: string; quality?: number },
+): string => `/api/sets/${setId}/photos/${photo}/look?${query({ ...of })}`;
+
+/** Address of a stored file. */
+export const variantAddress = ({ key, format }: { key: string; format: string }): string =>
+  `/files/variants/${key}/${format}`;
+
 /** Address of the picture that screens show for an original. */
 export const viewAddress = (hash: string, size: 'row' | 'bench'): string => `/files/views/${hash}/${size}`;
 

@@ -91,7 +91,11 @@ export function Worktable() {
     setId,
     items.flatMap((item) => list.at(item.index) ?? []),
   );
-  const open = useCallback((id: number) => void navigate(`/sets/${setId}/frame/${id}`), [navigate, setId]);
+  const bench = stop === 'weigh' ? 'weigh' : 'frame';
+  const open = useCallback(
+    (id: number) => void navigate(`/sets/${setId}/${bench}/${id}`),
+    [navigate, setId, bench],
+  );
   const reveal = (id: number, index: number, focus: string) => {
     // Words are written where the table has a column for them.
     const needsWords =

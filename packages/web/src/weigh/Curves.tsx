@@ -1,0 +1,232 @@
+// Bytes against what is seen, for every format: as a chart and as the same figures in a table. A click or an arrow key takes
+// another point into the hand.
+import { bytesInWords, FORMAT_NAMES, type LossyFormat } from '@dusky-otter/core';
+import {
+  Chart,
+  LinearScale,
+  LineElement,
+  LogarithmicScale,
+  PointElement,
+  ScatterController,
+  Tooltip,
+} from 'chart.js';
+import { useEffect, useRef } from 'react';
+import { keyOf, type Point, type Tried } from './looking.ts';
+
+Chart.register(ScatterController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip);
+
+const TONES: Record<LossyFormat, string> = { avif: '--kelp', webp: '--dusk', jpeg: '--amber' };
+const token = (name: string): string =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+
+interface Props {
+  tried: readonly Tried[];
+  /** Largest difference that is allowed. */
+  target: number;
+  /** In bytes, where this size is what a phone is sent. */
+  budget: number | null;
+  /** The point in hand, and the one that is sent. */
+  inHand: string | null;
+  sent: string | null;
+  take: (point: Point) => void;
+}
+
+/** The measured points of a format, smallest first. */
+const along = (tried: readonly Tried[], format: LossyFormat): Tried[] =>
+  tried.filter((one) => one.format === format && one.measured).sort((a, b) => a.bytes - b.bytes);
+
+function CurveChart({ tried, target, budget, inHand, take }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const taken = useRef(take);
+  useEffect(() => {
+    taken.current = take;
+  });
+  const data = JSON.stringify(
+    (Object.keys(TONES) as LossyFormat[]).map((format) => ({
+      format,
+      points: along(tried, format).map((one) => ({
+        x: one.bytes / 1000,
+        y: one.measured!.difference,
+        quality: one.quality,
+        key: keyOf(one),
+      })),
+    })),
+  );
+  useEffect(() => {
+    if (!canvas.current) return;
+    const curves = JSON.parse(data) as {
+      format: LossyFormat;
+      points: { x: number; y: number; quality: number; key: string }[];
+    }[];
+    const all = curves.flatMap(({ points }) => points);
+    if (all.length === 0) return;
+    const [least, most] = [
+      Math.min(...all.map(({ x }) => x)) * 0.85,
+      Math.max(...all.map(({ x }) => x)) * 1.15,
+    ];
+    const line = (label: string, tone: string, from: [number, number], to: [number, number]) => ({
+      label,
+      data: [from, to].map(([x, y]) => ({ x, y })),
+      borderColor: token(tone),
+      borderWidth: 1.2,
+      borderDash: [4, 3],
+      pointRadius: 0,
+      pointHitRadius: 0,
+      showLine: true,
+    });
+    const top = Math.max(target * 1.6, ...all.map(({ y }) => y)) * 1.05;
+    const chart = new Chart(canvas.current, {
+      type: 'scatter',
+      data: {
+        datasets: [
+          ...curves.map(({ format, points }) => ({
+            label: FORMAT_NAMES[format],
+            data: points,
+            showLine: true,
+            tension: 0.25,
+            borderWidth: 2,
+            borderColor: token(TONES[format]),
+            backgroundColor: token(TONES[format]),
+            pointRadius: points.map(({ key }) => (key === inHand ? 6 : 2.5)),
+            pointBorderColor: token('--sheet'),
+            pointBorderWidth: points.map(({ key }) => (key === inHand ? 2 : 0)),
+            pointHitRadius: 10,
+          })),
+          line('target', '--ink', [least, target], [most, target]),
+          ...(budget === null ? [] : [line('budget', '--rust', [budget / 1000, 0], [budget / 1000, top])]),
+        ],
+      },
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        onClick: (_, found) => {
+          const first = found.find(({ datasetIndex }) => datasetIndex < curves.length);
+          const curve = first && curves[first.datasetIndex];
+          const point = curve?.points[first!.index];
+          if (curve && point) taken.current({ format: curve.format, quality: point.quality });
+        },
+        plugins: {
+          legend: { display: false },
+          tooltip: {
+            callbacks: {
+              label: ({ dataset, raw }) => {
+                const { x, y, quality } = raw as { x: number; y: number; quality?: number };
+                return quality === undefined
+                  ? `${dataset.label}`
+                  : `${dataset.label} at quality ${quality}: ${bytesInWords(x * 1000)}, difference ${y.toFixed(2)}`;
+              },
+            },
+          },
+        },
+        scales: {
+          x: {
+            type: 'logarithmic',
+            min: least,
+            max: most,
+            grid: { color: token('--rule') },
+            ticks: { color: token('--ink-2'), maxTicksLimit: 6, callback: (value) => `${Number(value)}` },
+            title: { display: true, text: 'kB', color: token('--ink-2') },
+          },
+          y: {
+            min: 0,
+            max: top,
+            grid: { color: token('--rule') },
+            ticks: { color: token('--ink-2'), maxTicksLimit: 5 },
+          },
+        },
+      },
+    });
+    return () => chart.destroy();
+  }, [data, target, budget, inHand]);
+  return (
+    <div className="relative h-[172px]">
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label="Bytes against visible difference, a line for each format; the same figures stand in the table below."
+      />
+    </div>
+  );
+}
+
+export function Curves(props: Props) {
+  const { tried, target, inHand, sent, take } = props;
+  const rows = (Object.keys(TONES) as LossyFormat[]).flatMap((format) => along(tried, format));
+  const step = (event: React.KeyboardEvent) => {
+    const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    const at = rows.findIndex((one) => keyOf(one) === inHand);
+    const next = rows[Math.min(rows.length - 1, Math.max(0, at + by))];
+    if (!next) return;
+    take(next);
+    document.getElementById(`point-${keyOf(next).replace(' ', '-')}`)?.focus();
+  };
+  return (
+    <>
+      <CurveChart {...props} />
+      <p className="mt-1 flex flex-wrap gap-x-3 text-[12px] text-ink-2">
+        {(Object.keys(TONES) as LossyFormat[]).map((format) => (
+          <span key={format}>
+            <span
+              aria-hidden="true"
+              className="mr-1 inline-block h-[3px] w-[14px] align-middle"
+              style={{ background: `var(${TONES[format]})` }}
+            />
+            {FORMAT_NAMES[format]}
+          </span>
+        ))}
+        <span>– – target {target.toFixed(1)}</span>
+        {props.budget !== null && <span className="text-rust">– – budget {bytesInWords(props.budget)}</span>}
+      </p>
+      <div
+        className="mt-2 max-h-[190px] overflow-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Points of all formats"
+      >
+        <table className="w-full border-collapse text-[12.5px]" onKeyDown={step}>
+          <thead>
+            <tr className="text-right text-[12px] text-ink-2 [&>th]:font-[500]">
+              <th className="text-left">Format</th>
+              <th>quality</th>
+              <th>bytes</th>
+              <th>difference</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((one) => {
+              const key = keyOf(one);
+              const seen = one.measured!.difference;
+              return (
+                <tr
+                  key={key}
+                  className={`border-t border-rule text-right ${key === inHand ? 'bg-kelp-soft font-[650]' : ''}`}
+                >
+                  <td className="py-0.5 text-left">
+                    <button
+                      id={`point-${key.replace(' ', '-')}`}
+                      className="underline decoration-rule-strong underline-offset-2 hover:text-kelp"
+                      aria-pressed={key === inHand}
+                      onClick={() => take(one)}
+                    >
+                      {FORMAT_NAMES[one.format]}
+                    </button>
+                    {key === sent && <span className="text-ink-2"> sent</span>}
+                  </td>
+                  <td>{one.quality}</td>
+                  <td>{bytesInWords(one.bytes)}</td>
+                  <td className={seen > target ? 'text-rust' : ''}>
+                    {seen > target && <span className="sr-only">above the target, </span>}
+                    {seen.toFixed(2)}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,187 @@
+// What is decided on the files of one photo: how much may be seen, format, loss, still, ground; here or everywhere.
+import {
+  decisionInWords,
+  FORMAT_NAMES,
+  TARGET_NAMES,
+  TARGETS,
+  treatmentIn,
+  type Site,
+  type Slot,
+  type SlotId,
+} from '@dusky-otter/core';
+import type { Row } from '../server/hooks.ts';
+import { decide, giveBack, type Change } from './decide.ts';
+
+const UPPER = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function Choices<T extends string>({
+  label,
+  options,
+  chosen,
+  choose,
+}: {
+  label: string;
+  options: readonly { id: T; name: string; hint?: string }[];
+  chosen: T;
+  choose: (id: T) => void;
+}) {
+  return (
+    <div
+      role="group"
+      aria-label={label}
+      className="mt-1.5 grid grid-cols-[72px_minmax(0,1fr)] items-center gap-2"
+    >
+      <span className="text-[12.5px] text-ink-2">{label}</span>
+      <span className="flex flex-wrap gap-1">
+        {options.map(({ id, name, hint }) => (
+          <button
+            key={id}
+            className="chip"
+            aria-pressed={chosen === id}
+            title={hint}
+            onClick={() => choose(id)}
+          >
+            {name}
+          </button>
+        ))}
+      </span>
+    </div>
+  );
+}
+
+interface Props {
+  row: Row;
+  slot: Slot;
+  site: Site;
+  /** All places that it stands in. */
+  slots: readonly SlotId[];
+  everywhere: boolean;
+  setEverywhere: (everywhere: boolean) => void;
+}
+
+export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }: Props) {
+  const decision = row.quality[slot.id] ?? {};
+  const { target, pinned, format, lossless, still, frame, background } = decision;
+  const places = () => (everywhere ? slots : [slot.id]);
+  const save = (what: string, change: Change) => decide([row], places, what, change);
+  const { original } = row;
+  const treatment = treatmentIn(original, decision);
+  const site_ = `as the site: ${site.policy.target}`;
+  const decided = decisionInWords(row.quality[slot.id]);
+  return (
+    <section className="border-b border-rule px-4 py-3">
+      <div className="flex items-baseline gap-2">
+        <h2 className="font-title text-[14px] font-[600]">How much may be seen</h2>
+        <label className="ml-auto flex items-center gap-1.5 text-[12.5px] text-ink-2">
+          <input
+            type="checkbox"
+            className="accent-kelp"
+            checked={everywhere}
+            onChange={() => setEverywhere(!everywhere)}
+          />
+          everywhere it stands
+        </label>
+      </div>
+      <Choices
+        label="Target"
+        chosen={pinned !== undefined ? '' : (target ?? 'site')}
+        options={[
+          { id: 'site', name: UPPER(site_) },
+          ...TARGET_NAMES.map((name) => ({
+            id: name,
+            name: UPPER(name),
+            hint: `visible difference up to ${TARGETS[name]}`,
+          })),
+        ]}
+        choose={(id) =>
+          save('target', {
+            pinned: undefined,
+            target: TARGET_NAMES.find((name) => name === id),
+          })
+        }
+      />
+      <Choices
+        label="Format"
+        chosen={format ?? 'site'}
+        options={[
+          { id: 'site', name: `As the site: ${FORMAT_NAMES[site.policy.modern]}` },
+          ...(['avif', 'webp'] as const).map((id) => ({ id, name: FORMAT_NAMES[id] })),
+        ]}
+        choose={(id) => save('format', { format: id === 'site' ? undefined : id })}
+      />
+      {(original.frames === 1 || still) && (
+        <Choices
+          label="Loss"
+          chosen={lossless === undefined ? 'kind' : lossless ? 'without' : 'with'}
+          options={[
+            { id: 'kind', name: 'As its kind', hint: treatment.reason },
+            { id: 'without', name: 'Without loss' },
+            { id: 'with', name: 'With loss' },
+          ]}
+          choose={(id) => save('loss', { lossless: id === 'kind' ? undefined : id === 'without' })}
+        />
+      )}
+      {original.frames > 1 && (
+        <>
+          <Choices
+            label="Movement"
+            chosen={still ? 'still' : 'moves'}
+            options={[
+              { id: 'moves', name: `All ${original.frames} frames` },
+              { id: 'still', name: 'One frame, still' },
+            ]}
+            choose={(id) =>
+              save('movement', id === 'still' ? { still: true } : { still: undefined, frame: undefined })
+            }
+          />
+          {still && (
+            <label className="mt-1.5 grid grid-cols-[72px_minmax(0,1fr)_auto] items-center gap-2 text-[12.5px] text-ink-2">
+              Frame
+              <input
+                type="range"
+                className="accent-kelp"
+                min={1}
+                max={original.frames}
+                value={(frame ?? 0) + 1}
+                onChange={(event) => save('frame', { frame: Number(event.target.value) - 1 })}
+              />
+              <output>
+                {(frame ?? 0) + 1} of {original.frames}
+              </output>
+            </label>
+          )}
+        </>
+      )}
+      {original.transparent && (
+        <div className="mt-1.5 grid grid-cols-[72px_minmax(0,1fr)] items-center gap-2 text-[12.5px]">
+          <span className="text-ink-2">Ground</span>
+          <span className="flex items-center gap-1">
+            <button
+              className="chip"
+              aria-pressed={background === undefined}
+              onClick={() => save('ground', { background: undefined })}
+            >
+              See-through
+            </button>
+            <input
+              type="color"
+              aria-label="Colour that it is laid on"
+              className="h-[26px] w-[34px] rounded-paper border border-rule-strong bg-raised"
+              value={background ?? '#ffffff'}
+              onChange={(event) => save('ground', { background: event.target.value })}
+            />
+            {background && <span className="text-ink-2">on {background}, as a JPEG too</span>}
+          </span>
+        </div>
+      )}
+      <p className="mt-2 flex items-center gap-2 text-[12.5px] text-ink-2">
+        {decided ? `Yours here: ${decided}.` : treatment.reason}
+        {decided && (
+          <button className="chip ml-auto" title="Key G" onClick={() => giveBack([row], places)}>
+            Give back
+          </button>
+        )}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+// The spots that differ most, enlarged as pairs: nobody has to hunt for damage.
+import type { Size, Spot } from '@dusky-otter/core';
+
+/** CSS px of one half of a pair. */
+const HALF = { width: 70, height: 88 };
+
+function Half({ url, spot, size, scale }: { url: string; spot: Spot; size: Size; scale: number }) {
+  const middle = { x: spot.x + spot.side / 2, y: spot.y + spot.side / 2 };
+  return (
+    <span className="relative block overflow-hidden bg-neutral" style={{ height: HALF.height }}>
+      <img
+        src={url}
+        alt=""
+        className="absolute max-w-none"
+        style={{
+          width: size.width * scale,
+          height: size.height * scale,
+          left: `calc(50% - ${middle.x * scale}px)`,
+          top: HALF.height / 2 - middle.y * scale,
+          imageRendering: 'pixelated',
+        }}
+      />
+    </span>
+  );
+}
+
+/** @param density file px per CSS px at which it is looked at: spots are three times as large as visitors see them */
+export function Spots({
+  spots,
+  size,
+  density,
+  sent,
+  original,
+}: {
+  spots: readonly Spot[];
+  size: Size;
+  density: number;
+  sent: string;
+  original: string;
+}) {
+  const scale = 3 / density;
+  return (
+    <div className="grid shrink-0 grid-cols-[112px_repeat(4,minmax(0,1fr))] border-t border-rule-strong bg-sheet max-[900px]:grid-cols-2">
+      <div className="border-r border-rule px-3 py-2.5">
+        <h2 className="font-title text-[14px] font-[600] leading-tight">Where it shows most</h2>
+        <p className="mt-1 text-[12px] leading-snug text-ink-2">
+          {spots.length === 0
+            ? 'Nothing is seen of it anywhere.'
+            : 'The spots that differ most, three times as large'}
+        </p>
+      </div>
+      {spots.map((spot, n) => (
+        <figure
+          key={`${spot.x} ${spot.y}`}
+          className="min-w-0 border-r border-rule px-3 py-2.5 last:border-r-0"
+        >
+          <div className="grid grid-cols-2 gap-[2px]">
+            <Half url={original} spot={spot} size={size} scale={scale} />
+            <Half url={sent} spot={spot} size={size} scale={scale} />
+          </div>
+          <figcaption className="flex justify-between gap-1 truncate pt-1 text-[12px] text-ink-2">
+            <span>
+              <b className="text-ink">{n + 1}</b> original
+            </span>
+            <span>sent, {spot.difference.toFixed(2)}</span>
+          </figcaption>
+        </figure>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,39 @@
+// The files of one shape, one a width: what each weighs, and which screens load it.
+import { bytesInWords, FORMAT_NAMES, type ShapeId, type Site, type Slot } from '@dusky-otter/core';
+import type { Row } from '../server/hooks.ts';
+
+interface Props {
+  row: Row;
+  slot: Slot;
+  shape: ShapeId;
+  site: Site;
+  width: number;
+  choose: (width: number) => void;
+}
+
+export function Strip({ row, slot, shape, width: chosen, choose }: Props) {
+  const own = row.variants.filter((v) => v.slot === slot.id && v.shape === shape);
+  const modern = own.filter((v) => v.format === own[0]?.format);
+  return (
+    <div
+      role="group"
+      aria-label="Files of this place, one a width"
+      className="flex shrink-0 overflow-x-auto border-t border-rule-strong bg-sheet"
+    >
+      {modern.map(({ width, bytes, format, quality }) => (
+        <button
+          key={width}
+          aria-pressed={width === chosen}
+          className={`grid min-w-[120px] flex-1 content-start gap-0.5 border-r border-rule px-3.5 py-2.5 text-left last:border-r-0 ${width === chosen ? 'bg-kelp-soft shadow-[inset_0_3px_var(--kelp)]' : 'hover:bg-raised'}`}
+          onClick={() => choose(width)}
+        >
+          <b className="text-[14.5px] leading-tight">{width} px</b>
+          <span className="text-[12.5px] text-ink-2">
+            {bytes === null ? 'being made' : bytesInWords(bytes)} {FORMAT_NAMES[format]}
+            {quality !== null && `, ${quality}`}
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
