@@ -36,7 +36,8 @@ function summed({ width, height, energies }: DifferenceMap): Float64Array {
 }
 
 /**
- * The squares that are seen most, the worst first; they do not overlap, and each is seen.
+ * The squares that are seen most, the worst first; they do not overlap, and each is seen. Squares are chosen by all that is
+ * seen in them, and stand in the order of the difference that each makes.
  * @param most how many at most. @param side of a spot in px of the variant; it is made as small as the map where that is smaller
  */
 export function spotsOf(
@@ -80,5 +81,5 @@ export function spotsOf(
       difference: pooled(own, model, windows),
     });
   }
-  return spots;
+  return spots.sort((a, b) => b.difference - a.difference);
 }

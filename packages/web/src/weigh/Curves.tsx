@@ -74,7 +74,7 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
       pointHitRadius: 0,
       showLine: true,
     });
-    const top = Math.max(target * 1.6, ...all.map(({ y }) => y)) * 1.05;
+    const top = Math.ceil(Math.max(target * 1.6, ...all.map(({ y }) => y)));
     const chart = new Chart(canvas.current, {
       type: 'scatter',
       data: {
@@ -83,7 +83,6 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
             label: FORMAT_NAMES[format],
             data: points,
             showLine: true,
-            tension: 0.25,
             borderWidth: 2,
             borderColor: token(TONES[format]),
             backgroundColor: token(TONES[format]),
@@ -125,8 +124,12 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
             min: least,
             max: most,
             grid: { color: token('--rule') },
-            ticks: { color: token('--ink-2'), maxTicksLimit: 6, callback: (value) => `${Number(value)}` },
-            title: { display: true, text: 'kB', color: token('--ink-2') },
+            ticks: {
+              color: token('--ink-2'),
+              maxRotation: 0,
+              autoSkipPadding: 18,
+              callback: (value) => (Number.isInteger(Number(value)) ? `${value} kB` : ''),
+            },
           },
           y: {
             min: 0,

@@ -66,7 +66,6 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
   const save = (what: string, change: Change) => decide([row], places, what, change);
   const { original } = row;
   const treatment = treatmentIn(original, decision);
-  const site_ = `as the site: ${site.policy.target}`;
   const decided = decisionInWords(row.quality[slot.id]);
   return (
     <section className="border-b border-rule px-4 py-3">
@@ -86,7 +85,7 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
         label="Target"
         chosen={pinned !== undefined ? '' : (target ?? 'site')}
         options={[
-          { id: 'site', name: UPPER(site_) },
+          { id: 'site', name: `Site: ${site.policy.target}` },
           ...TARGET_NAMES.map((name) => ({
             id: name,
             name: UPPER(name),
@@ -104,7 +103,7 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
         label="Format"
         chosen={format ?? 'site'}
         options={[
-          { id: 'site', name: `As the site: ${FORMAT_NAMES[site.policy.modern]}` },
+          { id: 'site', name: `Site: ${FORMAT_NAMES[site.policy.modern]}` },
           ...(['avif', 'webp'] as const).map((id) => ({ id, name: FORMAT_NAMES[id] })),
         ]}
         choose={(id) => save('format', { format: id === 'site' ? undefined : id })}

@@ -22,7 +22,7 @@ function MapLayer({ map, style }: { map: DifferenceMap; style: React.CSSProperti
     for (const energy of map.energies) if (energy > most) most = energy;
     map.energies.forEach((energy, i) => {
       const seen = Math.sqrt(energy / most);
-      picture.data.set([214, 64, 32, Math.round(230 * seen)], 4 * i);
+      picture.data.set([214, 64, 32, Math.round(235 * seen * seen)], 4 * i);
     });
     context.putImageData(picture, 0, 0);
   }, [map]);

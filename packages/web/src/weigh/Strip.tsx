@@ -1,5 +1,12 @@
 // The files of one shape, one a width: what each weighs, and which screens load it.
-import { bytesInWords, FORMAT_NAMES, type ShapeId, type Site, type Slot } from '@dusky-otter/core';
+import {
+  bytesInWords,
+  FORMAT_NAMES,
+  variantSentTo,
+  type ShapeId,
+  type Site,
+  type Slot,
+} from '@dusky-otter/core';
 import type { Row } from '../server/hooks.ts';
 
 interface Props {
@@ -11,7 +18,18 @@ interface Props {
   choose: (width: number) => void;
 }
 
-export function Strip({ row, slot, shape, width: chosen, choose }: Props) {
+/** "phone, tablet": kinds of device that load a width. */
+const loadedBy = ({ row, slot, shape, site }: Props, width: number): string =>
+  site.devices
+    .filter(({ viewport, density }) => {
+      const sent = variantSentTo(row, slot, { viewport, density });
+      return sent?.width === width && sent.shape === shape;
+    })
+    .map(({ name }) => name)
+    .join(', ');
+
+export function Strip(props: Props) {
+  const { row, slot, shape, width: chosen, choose } = props;
   const own = row.variants.filter((v) => v.slot === slot.id && v.shape === shape);
   const modern = own.filter((v) => v.format === own[0]?.format);
   return (
@@ -31,6 +49,9 @@ export function Strip({ row, slot, shape, width: chosen, choose }: Props) {
           <span className="text-[12.5px] text-ink-2">
             {bytes === null ? 'being made' : bytesInWords(bytes)} {FORMAT_NAMES[format]}
             {quality !== null && `, ${quality}`}
+          </span>
+          <span className="line-clamp-1 text-[12px] text-ink-2" title={loadedBy(props, width)}>
+            {loadedBy(props, width) || 'for screens beside the table'}
           </span>
         </button>
       ))}

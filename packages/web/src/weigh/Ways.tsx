@@ -43,9 +43,10 @@ function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; set
         <span className="block text-ink-2">{sentence}</span>
         {expected && (
           <StateTag state={fits ? 'ready' : 'care'}>
-            {fits
-              ? `Within the budget, difference about ${expected.difference.toFixed(1)}`
-              : `${bytesInWords(expected.bytes - slot.budget)} over still, difference about ${expected.difference.toFixed(1)}`}
+            {fits ? 'Within the budget' : `${bytesInWords(expected.bytes - slot.budget)} over still`},{' '}
+            {expected.difference === 0
+              ? 'without loss'
+              : `difference about ${expected.difference.toFixed(1)}`}
           </StateTag>
         )}
       </span>

@@ -2,6 +2,7 @@
 import {
   bytesInWords,
   decisionInWords,
+  FORMAT_NAMES,
   isDrawingIn,
   isLossy,
   PHONE,
@@ -91,6 +92,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
     const { format, quality, measured } = tried;
     decide([row], places, 'point', {
       target: undefined,
+      ...(treatment?.lossless && { lossless: false }),
       pinned: { format, quality, difference: Math.round(measured.difference * 1000) / 1000 },
       ...(format !== 'jpeg' && { format: format === site.policy.modern ? undefined : format }),
     });
@@ -119,6 +121,11 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
   const size = sent ? { width: sent.width, height: sent.height } : { width: 1, height: 1 };
   const shownFile = tried?.url ?? (sent?.bytes != null ? variantAddress(sent) : null);
   const isSent = pointKey !== null && sentPoint !== null && pointKey === keyOf(sentPoint);
+  const saidInHand = tried
+    ? `In hand: ${bytesInWords(tried.bytes)} ${FORMAT_NAMES[tried.format]} at quality ${tried.quality}${tried.measured ? `, difference ${tried.measured.difference.toFixed(2)}` : ', being measured'}${isSent ? '; this is what is sent' : ''}.`
+    : treatment?.lossless && sent?.bytes != null
+      ? `Sent without loss: ${bytesInWords(sent.bytes)}. With loss it could be had for less.`
+      : 'Looking at what is sent…';
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
       <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[900px]:flex-wrap max-[900px]:py-2">
@@ -214,9 +221,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
               ) : (
                 <>
                   <p className="mb-1 text-[12.5px] text-ink-2" aria-live="polite">
-                    {tried
-                      ? `In hand: ${bytesInWords(tried.bytes)} ${tried.format.toUpperCase()} at quality ${tried.quality}${tried.measured ? `, difference ${tried.measured.difference.toFixed(2)}` : ', being measured'}${isSent ? '; this is what is sent' : ''}.`
-                      : 'Looking at what is sent…'}
+                    {saidInHand}
                   </p>
                   <Curves
                     tried={[...bench.tried.values()]}

@@ -4,6 +4,7 @@ import { planShape, type LossyFormat, type Site, type Slot, type SlotShape } fro
 import { useMemo, useSyncExternalStore } from 'react';
 import { lookAddress, variantAddress } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
+import { allSaved } from '../server/state.ts';
 import { Gauge, type Compared } from './gauge.ts';
 import type { Measured } from './measure.worker.ts';
 
@@ -131,6 +132,8 @@ class BenchLooking {
   }
 
   private async reference(): Promise<Compared> {
+    // What was decided a moment ago decides what is shown.
+    await allSaved();
     const file = await fetched(this.address(null), this.gone.signal);
     this.put({ reference: URL.createObjectURL(file) });
     return { file, density: densityOf(this.subject) };

@@ -6,6 +6,7 @@ import { DownloadSheet } from '../handover/DownloadSheet.tsx';
 import { openSheet, useScreen } from '../screen/screen.ts';
 import { useCounts } from '../server/hooks.ts';
 import { idsQuery } from '../server/state.ts';
+import { WeighMenu } from '../weigh/WeighMenu.tsx';
 import { CopyMenu } from './CopyMenu.tsx';
 import { binSelected } from './edits.ts';
 import { FrameMenu } from './FrameMenu.tsx';
@@ -52,6 +53,7 @@ export function Foot({ setId, filter }: { setId: number; filter: Filter }) {
       )}
       <CopyMenu ids={acting} setId={setId} any={all > 0} />
       <FrameMenu ids={chosen} setId={setId} />
+      <WeighMenu ids={chosen} setId={setId} />
       <PlaceMenu ids={chosen} setId={setId} />
       <button className="btn max-[700px]:px-2" disabled={all === 0} onClick={() => openSheet('download')}>
         Download

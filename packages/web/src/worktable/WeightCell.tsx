@@ -1,15 +1,17 @@
 // The weight of a row against its budget: as one bar on the table, and place by place at Weigh.
 import {
   bytesInWords,
+  decisionInWords,
   FORMAT_NAMES,
   phoneWeights,
   RETINA_LAPTOP,
-  treatmentOf,
+  treatmentIn,
   variantSentTo,
   type RowVariant,
   type SlotWeight,
 } from '@dusky-otter/core';
-import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { Link } from 'react-router';
+import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 
 /** The budget stands at this part of the bar's length. */
 const BUDGET_AT = 0.6;
@@ -101,6 +103,9 @@ export function WeightsCell({ row }: { row: Row }) {
   const weights = useWeights(row);
   const made = row.variants.filter((v) => v.bytes !== null);
   const failure = row.variants.find((v) => v.failure)?.failure;
+  const setId = useSetId();
+  const [lead] = weights;
+  const { reason } = treatmentIn(row.original, (lead && row.quality[lead.slot.id]) ?? {});
   return (
     <div className="grid gap-1">
       {weights.slice(0, 4).map((weight) => {
@@ -110,7 +115,14 @@ export function WeightsCell({ row }: { row: Row }) {
             key={weight.slot.id}
             className="grid grid-cols-[150px_minmax(120px,1fr)_minmax(300px,auto)] items-center gap-3 text-[12.5px]"
           >
-            <span className="truncate">{weight.slot.name}</span>
+            <span className="min-w-0">
+              <span className="block truncate">{weight.slot.name}</span>
+              {row.quality[weight.slot.id] && (
+                <span className="block truncate text-[11.5px] text-dusk" title="Decided for this photo">
+                  {decisionInWords(row.quality[weight.slot.id])}
+                </span>
+              )}
+            </span>
             <Bar weight={weight} row={row} />
             <span className="whitespace-nowrap" title={weight.variant ? madeOf(weight.variant) : undefined}>
               <b>{weight.bytes === null ? '–' : bytesInWords(weight.bytes)}</b>{' '}
@@ -130,7 +142,15 @@ export function WeightsCell({ row }: { row: Row }) {
           <span className="text-rust">■ {failure}</span>
         ) : (
           <>
-            <p>{treatmentOf(row.original).reason}</p>
+            <p>
+              {reason}{' '}
+              <Link
+                className="underline underline-offset-2 hover:text-ink"
+                to={`/sets/${setId}/weigh/${row.id}`}
+              >
+                Look at it
+              </Link>
+            </p>
             <p>
               {made.length} of {row.variants.length} files,{' '}
               {bytesInWords(made.reduce((sum, v) => sum + (v.bytes ?? 0), 0))} in all; the original has{' '}
