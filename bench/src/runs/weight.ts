@@ -120,10 +120,6 @@ for (const format of FORMATS) {
     [];
   for (const { name, sized, density } of sizes) {
     const made = await sized.encode({
-      key: name,
-      path: '',
-      width: sized.picture.width,
-      height: sized.picture.height,
       format,
       settings: settingsFor(format, settings, { target: TARGETS[FIRST_CONTEXT.policy.target], density }),
     });

@@ -1,11 +1,10 @@
 // Answers somebody who looks: one size of a crop, as it is or as a file with settings that are only tried. The pixels of
 // the size that is looked at stay in hand, so that another quality costs no more than its encode.
-import { isLossy } from '@dusky-otter/core';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { hashOfFile } from '../vault/vault.ts';
-import { encode, encodeLossless } from './encode.ts';
 import type { LookJob } from './protocol.ts';
 import { fromRaw, type RawPicture } from './raw.ts';
+import { SizedPicture, type Encoded } from './search.ts';
 import { decodeCrop, resized } from './source.ts';
 
 let inHand: { of: string; picture: RawPicture } | null = null;
@@ -28,15 +27,16 @@ async function pictureOf(job: LookJob): Promise<RawPicture> {
 }
 
 /**
- * The file that is looked at; without a format the picture itself, as a PNG.
+ * The file that is looked at, as it would be stored; without a format the picture itself, as a PNG.
  * @throws Error where the original is not what it was, or can't be decoded
  */
-export async function look(job: LookJob): Promise<Buffer> {
+export async function look(job: LookJob): Promise<Encoded> {
   const picture = await pictureOf(job);
   const { format, settings } = job;
   // Made to be looked at once on this machine: fast goes before small.
-  if (format === null) return fromRaw(picture).png({ compressionLevel: 1 }).toBuffer();
-  return isLossy(format) && !settings.lossless
-    ? encode(fromRaw(picture), format, settings)
-    : encodeLossless(picture, format, settings);
+  if (format === null) {
+    const file = await fromRaw(picture).png({ compressionLevel: 1 }).toBuffer();
+    return { file, quality: null, difference: 0, encodes: 1 };
+  }
+  return new SizedPicture(picture).encode({ format, settings });
 }

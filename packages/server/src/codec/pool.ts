@@ -11,6 +11,7 @@ import type {
   LookJob,
   MadeVariant,
   RenderJob,
+  Seen,
   ToWorker,
   ViewHashes,
   ViewsJob,
@@ -45,7 +46,7 @@ export class RenderError extends Error {
   }
 }
 
-type Result = Inspected | ViewHashes | Buffer | null;
+type Result = Inspected | ViewHashes | Seen | null;
 
 interface Task {
   job: Job;
@@ -91,23 +92,21 @@ export class CodecPool {
    */
   async inspect(job: InspectJob, signal?: AbortSignal): Promise<Inspected> {
     const result = await this.queue(job, signal);
-    if (!result || Buffer.isBuffer(result) || !('facts' in result))
-      throw new Error('The codec process answered without facts.');
+    if (!result || !('facts' in result)) throw new Error('The codec process answered without facts.');
     return result;
   }
 
   /** Makes the views of an original anew. @throws RefusedError, RenderError */
   async views(job: ViewsJob): Promise<ViewHashes> {
     const result = await this.queue(job);
-    if (!result || Buffer.isBuffer(result) || 'facts' in result)
-      throw new Error('The codec process answered without views.');
+    if (!result || !('bench' in result)) throw new Error('The codec process answered without views.');
     return result;
   }
 
   /** The file that somebody looks at. @throws RenderError; the signal's reason when it was given up while waiting */
-  async look(job: LookJob, signal: AbortSignal): Promise<Buffer> {
+  async look(job: LookJob, signal: AbortSignal): Promise<Seen> {
     const result = await this.queue(job, signal);
-    if (!Buffer.isBuffer(result)) throw new Error('The codec process answered without a file.');
+    if (!result || !('file' in result)) throw new Error('The codec process answered without a file.');
     return result;
   }
 
@@ -280,7 +279,7 @@ export class CodecPool {
         task?.resolve(message.views);
         break;
       case 'looked':
-        task?.resolve(Buffer.from(message.file));
+        task?.resolve({ ...message.seen, file: Buffer.from(message.seen.file) });
         break;
       case 'finished':
         task?.resolve(null);

@@ -81,7 +81,16 @@ export interface LookJob {
   height: number;
   /** null: the picture itself. */
   format: BitmapFormat | null;
-  settings: EncoderSettings & { fullChroma?: boolean };
+  settings: EncoderSettings;
+}
+
+/** A file that was looked at. */
+export interface Seen {
+  file: Buffer;
+  /** Encoder quality that was found or given; null where there is none. */
+  quality: number | null;
+  /** null where it was not measured. */
+  difference: number | null;
 }
 
 export type Job = InspectJob | ViewsJob | RenderJob | LookJob;
@@ -103,7 +112,7 @@ export type FromWorker =
   | { type: 'ready' }
   | { type: 'inspected'; result: Inspected }
   | { type: 'views'; views: ViewHashes }
-  | { type: 'looked'; file: Buffer }
+  | { type: 'looked'; seen: Seen }
   | { type: 'refused'; code: RefusalCode; sentence: string }
   /** An output is begun: if the process ends now, this is what ended it. */
   | { type: 'making'; key: string }

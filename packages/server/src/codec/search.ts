@@ -41,7 +41,7 @@ export class SizedPicture {
     return reference;
   }
 
-  async encode({ format, settings }: BitmapOutput): Promise<Encoded> {
+  async encode({ format, settings }: Pick<BitmapOutput, 'format' | 'settings'>): Promise<Encoded> {
     if (isLossy(format) && settings.target !== undefined)
       return this.search(format, settings, settings.target);
     if (isLossy(format) && settings.quality !== undefined && settings.density !== undefined)

@@ -28,7 +28,7 @@ async function carryOut(job: Job): Promise<void> {
   try {
     switch (job.kind) {
       case 'look':
-        tell({ type: 'looked', file: await look(job) });
+        tell({ type: 'looked', seen: await look(job) });
         break;
       case 'inspect':
         tell({ type: 'inspected', result: await inspect(job) });

@@ -2,7 +2,7 @@
 // first look and goes when nobody has looked for a while.
 import { CodecPool } from '../codec/pool.ts';
 import type { JobLimits } from '../codec/limits.ts';
-import type { LookJob } from '../codec/protocol.ts';
+import type { LookJob, Seen } from '../codec/protocol.ts';
 
 /** How long the process waits for another look, in ms: it holds pixels. */
 const PATIENCE = 120_000;
@@ -18,7 +18,7 @@ export class Looker {
    * @param signal drops it while it waits: who looks on has no use for it any more
    * @throws RenderError; the signal's reason
    */
-  async look(job: LookJob, signal: AbortSignal): Promise<Buffer> {
+  async look(job: LookJob, signal: AbortSignal): Promise<Seen> {
     if (this.leaving) clearTimeout(this.leaving);
     this.pool ??= new CodecPool(1, this.limits);
     try {

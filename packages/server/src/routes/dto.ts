@@ -21,7 +21,7 @@ import {
 } from 'class-validator';
 import { ProblemError } from '../problems.ts';
 import { AnyCommandDto, COMMANDS, LARGEST_ID } from './command-dto.ts';
-import { IfGiven } from './quality-dto.ts';
+import { IfGiven, QualityDto } from './quality-dto.ts';
 
 export { PlaceCostDto, SetChangeDto } from './command-dto.ts';
 
@@ -114,6 +114,15 @@ export class CheckDto {
   @Min(1, { each: true })
   @Max(LARGEST_ID, { each: true })
   photos!: number[] | null;
+}
+
+/** A file that a decision on a place would have made. */
+export class TryDto {
+  @IsString() @MaxLength(60) slot!: string;
+  @IsString() @MaxLength(20) shape!: string;
+  @IsInt() @Min(1) @Max(100_000) width!: number;
+  @IsString() @MaxLength(10) format!: string;
+  @IsObject() @ValidateNested() @Type(() => QualityDto) decision!: QualityDto;
 }
 
 export class PauseDto {

@@ -73,6 +73,40 @@ describe('looking', () => {
       await decide(null);
     },
   );
+  test('makes a file as a decision would have it, with what was found for it', async () => {
+    const attempt = (body: object, photo = id) =>
+      server.app.inject({
+        method: 'POST',
+        url: `/api/sets/${server.setId}/photos/${photo}/try`,
+        payload: { slot: 'column', shape: '3:2', width: 200, format: 'avif', ...body },
+      });
+    const decision: QualityDecision = { target: 'lean', widest: 200 };
+    const tried = await attempt({ decision });
+    expect(tried.statusCode).toBe(200);
+    await decide(decision);
+    await server.prepared();
+    const made = (await rowNow()).row.variants.find((v) => v.slot === 'column' && v.format === 'avif')!;
+    expect(made).toMatchObject({
+      bytes: tried.rawPayload.length,
+      quality: Number(tried.headers['x-quality']),
+      difference: Number(tried.headers['x-difference']),
+    });
+    expect((await readFile(server.parts.vault.variant(made.key, 'avif'))).equals(tried.rawPayload)).toBe(
+      true,
+    );
+    await decide(null);
+    for (const wrong of [
+      {},
+      { decision: null },
+      { decision: { pinned: 0 } },
+      { decision: {}, width: 201 },
+      { decision: {}, format: 'gif' },
+      { decision: {}, slot: 'nowhere' },
+      { decision: {}, more: 1 },
+    ])
+      expect((await attempt(wrong)).statusCode).toBe(400);
+    expect((await attempt({ decision: {} }, wheel)).statusCode).toBe(409);
+  });
   test('shows the frame, and the ground, that were decided', async () => {
     await decide({ still: true, frame: 7 }, wheel);
     const own = sharp(await read('wheel.gif'), { page: 7, pages: 1 }).resize(240, 160, { fit: 'fill' });

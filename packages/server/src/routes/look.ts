@@ -1,19 +1,36 @@
-// What is looked at before it is decided: a size of a photo's crop as it is, or encoded with a quality that is tried.
-import { heightFor, isLossy, planShape, ratioOf, type BitmapFormat, type ShapeId } from '@dusky-otter/core';
-import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+// What is looked at before it is decided: a size of a photo's crop as it is, encoded with a quality that is tried, or made
+// as a decision would have it.
+import {
+  heightFor,
+  isLossy,
+  planShape,
+  ratioOf,
+  type BitmapFormat,
+  type EncoderSettings,
+  type Photo,
+  type PlannedVariant,
+  type QualityDecision,
+  type ShapeId,
+} from '@dusky-otter/core';
+import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { RenderError } from '../codec/pool.ts';
-import type { LookJob } from '../codec/protocol.ts';
+import type { LookJob, Seen } from '../codec/protocol.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet } from '../sets/sets.ts';
-import { idFrom } from './dto.ts';
+import { checked, idFrom, TryDto } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
+interface OfPhoto {
+  id: string;
+  photo: string;
+}
 type Looking = FastifyRequest<{
-  Params: { id: string; photo: string };
+  Params: OfPhoto;
   Querystring: Record<'slot' | 'shape' | 'width' | 'format' | 'quality', unknown>;
 }>;
+type Trying = FastifyRequest<{ Params: OfPhoto }>;
 
 const FORMATS: readonly BitmapFormat[] = ['avif', 'webp', 'jpeg', 'png'];
 
@@ -24,38 +41,40 @@ function wholeFrom(text: unknown, most: number): number {
   return Number(text);
 }
 
+/** @throws ProblemError nothing-to-see for what is not made of pixels, or moves */
+function checkStill(photo: Photo, planned: PlannedVariant | undefined): asserts planned is PlannedVariant {
+  if (!planned || planned.format === 'svg')
+    throw new ProblemError('nothing-to-see', 'A drawing goes out as it is: there is nothing to weigh.');
+  if (photo.original.frames > 1 && !planned.settings.still)
+    throw new ProblemError('nothing-to-see', 'An animation is not tried frame by frame: choose a still.');
+}
+
 export const lookRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
-    app.get('/sets/:id/photos/:photo/look', async (request: Looking, reply) => {
-      const setId = idFrom(request.params.id);
-      const { slot: slotId, shape, width: asked, format: named, quality } = request.query;
-      const set = await findSet(setId);
-      const site = await parts.sites.get(set.siteId);
-      const [photo] = await loadPhotos(setId, site.languages[0]!, [
-        idFrom(request.params.photo, 'no-such-photo'),
-      ]);
-      if (!photo) throw new ProblemError('no-such-photo');
-      const slot = site.slots.find(({ id }) => id === slotId);
+    /** A photo of a set with what is planned of it in one place, or would be. */
+    const plannedFor = async (
+      { id, photo: photoId }: OfPhoto,
+      { slot: slotId, shape }: { slot: unknown; shape: unknown },
+      decision?: QualityDecision,
+    ) => {
+      const setId = idFrom(id);
+      const site = await parts.sites.get((await findSet(setId)).siteId);
+      const [found] = await loadPhotos(setId, site.languages[0]!, [idFrom(photoId, 'no-such-photo')]);
+      if (!found) throw new ProblemError('no-such-photo');
+      const slot = site.slots.find((one) => one.id === slotId);
       if (!slot?.shapes.some((part) => part.shape === shape)) throw new ProblemError('bad-request');
-      const [planned] = planShape(photo, slot, shape as ShapeId, site);
-      if (!planned || planned.format === 'svg')
-        throw new ProblemError('nothing-to-see', 'A drawing goes out as it is: there is nothing to weigh.');
-      const { crop, settings: wanted } = planned;
-      if (photo.original.frames > 1 && !wanted.still)
-        throw new ProblemError('nothing-to-see', 'An animation is not tried frame by frame: choose a still.');
-      const width = wholeFrom(asked, crop.width);
-      const format = named === undefined ? null : FORMATS.find((one) => one === named);
-      if (format === undefined) throw new ProblemError('bad-request');
-      const tried =
-        format !== null && isLossy(format) && quality !== undefined
-          ? { quality: wholeFrom(quality, 100) }
-          : { lossless: true };
+      const photo = decision ? { ...found, quality: { ...found.quality, [slot.id]: decision } } : found;
+      return { photo, shape: shape as ShapeId, planned: planShape(photo, slot, shape as ShapeId, site) };
+    };
+
+    const seen = async (
+      reply: FastifyReply,
+      photo: Photo,
+      { crop, settings: wanted }: PlannedVariant,
+      of: { width: number; height: number; format: BitmapFormat | null; settings: EncoderSettings },
+    ): Promise<Seen> => {
       const { mirrored, turns, angle } = photo.frame;
-      const gone = new AbortController();
-      reply.raw.once('close', () => {
-        if (!reply.raw.writableFinished) gone.abort(new ProblemError('upload-interrupted'));
-      });
       const job: LookJob = {
         kind: 'look',
         path: parts.vault.original(photo.original.hash),
@@ -64,14 +83,56 @@ export const lookRoutes =
         frame: wanted.frame ?? 0,
         background: wanted.background ?? null,
         crop,
-        width,
-        height: heightFor(width, ratioOf(shape as ShapeId, crop)),
-        format,
-        settings: { effort: format === 'avif' ? 1 : 4, progressive: true, ...tried },
+        ...of,
       };
-      const bytes = await parts.looker.look(job, gone.signal).catch((error: unknown) => {
+      const gone = new AbortController();
+      reply.raw.once('close', () => {
+        if (!reply.raw.writableFinished) gone.abort(new ProblemError('upload-interrupted'));
+      });
+      return parts.looker.look(job, gone.signal).catch((error: unknown) => {
         throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
       });
-      return sendPicture(reply.header('cache-control', 'no-store'), bytes, format ?? 'png');
+    };
+
+    app.get('/sets/:id/photos/:photo/look', async (request: Looking, reply) => {
+      const { width: asked, format: named, quality } = request.query;
+      const { photo, shape, planned } = await plannedFor(request.params, request.query);
+      const [first] = planned;
+      checkStill(photo, first);
+      const width = wholeFrom(asked, first.crop.width);
+      const format = named === undefined ? null : FORMATS.find((one) => one === named);
+      if (format === undefined) throw new ProblemError('bad-request');
+      const tried =
+        format !== null && isLossy(format) && quality !== undefined
+          ? { quality: wholeFrom(quality, 100) }
+          : { lossless: true };
+      const { file } = await seen(reply, photo, first, {
+        width,
+        height: heightFor(width, ratioOf(shape, first.crop)),
+        format,
+        settings: { effort: format === 'avif' ? 1 : 4, progressive: true, ...tried },
+      });
+      return sendPicture(reply.header('cache-control', 'no-store'), file, format ?? 'png');
+    });
+
+    /** The file that a decision would have made, with its quality and difference in the head of the answer. */
+    app.post('/sets/:id/photos/:photo/try', async (request: Trying, reply) => {
+      const { slot, shape, width, format, decision } = checked(TryDto, request.body);
+      const { photo, planned } = await plannedFor(request.params, { slot, shape }, decision);
+      const variant = planned.find((one) => one.width === width && one.format === format);
+      checkStill(photo, planned[0]);
+      if (!variant || variant.format === 'svg') throw new ProblemError('bad-request');
+      const { file, quality, difference } = await seen(reply, photo, variant, {
+        width: variant.width,
+        height: variant.height,
+        format: variant.format,
+        settings: variant.settings,
+      });
+      void reply.headers({
+        'cache-control': 'no-store',
+        ...(quality !== null && { 'x-quality': String(quality) }),
+        ...(difference !== null && { 'x-difference': String(difference) }),
+      });
+      return sendPicture(reply, file, variant.format);
     });
   };

@@ -10,6 +10,7 @@ import type {
   PlaceUse,
   Preparation,
   Problem,
+  QualityDecision,
   Refusal,
   SentBytes,
   SentEdit,
@@ -94,6 +95,15 @@ export interface HandoverCheck {
   selection: string;
 }
 
+/** A file as it would be made if a decision were taken. */
+export interface Trial {
+  slot: string;
+  shape: string;
+  width: number;
+  format: string;
+  decision: QualityDecision;
+}
+
 const query = (parts: Record<string, string | number | undefined>): string => {
   const given = Object.entries(parts).filter(([, value]) => value !== undefined);
   return new URLSearchParams(given.map(([key, value]) => [key, String(value)])).toString();
@@ -149,6 +159,28 @@ export const api = {
     call<TakeInResult>('POST', `/api/sets/${setId}/offers/${offer}/photo`, {}),
   leaveOut: (setId: number, offer: number) => call<Offer[]>('DELETE', `/api/sets/${setId}/offers/${offer}`),
   leaveAllOut: (setId: number) => call<Offer[]>('DELETE', `/api/sets/${setId}/offers`),
+  /** The file that a decision would have made; the caller owns its address. */
+  tried: async (
+    setId: number,
+    photo: number,
+    { slot, shape, width, format, decision }: Trial,
+    signal: AbortSignal,
+  ): Promise<{ url: string; bytes: number; difference: number | null }> => {
+    const response = await fetch(`/api/sets/${setId}/photos/${photo}/try`, {
+      method: 'POST',
+      signal,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ slot, shape, width, format, decision }),
+    });
+    if (!response.ok) throw new ApiError(await problemOf(response));
+    const file = await response.blob();
+    const difference = response.headers.get('x-difference');
+    return {
+      url: URL.createObjectURL(file),
+      bytes: file.size,
+      difference: difference === null ? null : Number(difference),
+    };
+  },
   emptyBin: (setId: number) => call<{ gone: number[] }>('DELETE', `/api/sets/${setId}/bin`),
   attend: (setId: number, photos: number[]) => call('PUT', `/api/sets/${setId}/attention`, { photos }),
   pause: (setId: number, paused: boolean) =>

@@ -1,8 +1,9 @@
 // Ways out of a budget that can't be met at the target, in the order in which they hurt least; each tried with its true bytes.
 import { bytesInWords, waysOut, type Site, type Slot, type WayOut } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
-import { lookAddress } from '../api/client.ts';
+import { api } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
+import { allSaved } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { decide } from './decide.ts';
 
@@ -14,41 +15,38 @@ const NAMES: Record<WayOut['way'], string> = {
 };
 
 function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; setId: number }) {
-  const { variant, expected, fits, sentence, decision } = way;
-  // The picture that a phone would be sent, at about what it would have; the file itself is made once it is taken.
-  const near = { slot: slot.id, shape: variant.shape, width: variant.width };
-  const seen = useQuery({
-    queryKey: ['way', setId, row.id, row.version, near],
+  const { variant, expected, sentence, decision } = way;
+  // Made as it would be stored: what is shown and said of it is what it will be.
+  const { data: seen, isError } = useQuery({
+    queryKey: ['way', setId, row.id, variant.key],
     staleTime: 'static',
     retry: false,
     queryFn: async ({ signal }) => {
-      const quality = row.variants.find((v) => v.slot === slot.id && v.format === variant.format)?.quality;
-      const address = lookAddress(setId, row.id, {
-        ...near,
-        ...(quality && { format: variant.format, quality }),
-      });
-      const response = await fetch(address, { signal });
-      if (!response.ok) throw new Error('It can’t be shown.');
-      return URL.createObjectURL(await response.blob());
+      await allSaved();
+      return api.tried(setId, row.id, { ...variant, slot: slot.id, decision }, signal);
     },
-    enabled: way.way !== 'still',
   });
+  const now = seen ?? expected;
   return (
     <li className="grid grid-cols-[58px_minmax(0,1fr)_auto] items-center gap-2.5 border-t border-rule py-2">
       <span className="grid h-[44px] place-items-center overflow-hidden bg-neutral">
-        {seen.data && <img src={seen.data} alt="" className="h-full w-full object-cover" />}
+        {seen && <img src={seen.url} alt="" className="h-full w-full object-cover" />}
       </span>
       <span className="text-[12.5px] leading-snug">
         <b className="font-semibold">{NAMES[way.way]}</b>
         <span className="block text-ink-2">{sentence}</span>
-        {expected && (
-          <StateTag state={fits ? 'ready' : 'care'}>
-            {fits ? 'Within the budget' : `${bytesInWords(expected.bytes - slot.budget)} over still`},{' '}
-            {expected.difference === 0
-              ? 'without loss'
-              : `difference about ${expected.difference.toFixed(1)}`}
+        {now && (
+          <StateTag state={now.bytes <= slot.budget ? 'ready' : 'care'}>
+            {seen ? '' : 'about '}
+            {bytesInWords(now.bytes)},{' '}
+            {now.bytes <= slot.budget
+              ? 'within the budget'
+              : `${bytesInWords(now.bytes - slot.budget)} over still`}
+            {', '}
+            {now.difference === 0 ? 'without loss' : `difference ${(now.difference ?? 0).toFixed(2)}`}
           </StateTag>
         )}
+        {isError && <span className="block text-ink-2">It can’t be tried at the moment.</span>}
       </span>
       <button
         className="btn"
