@@ -71,6 +71,10 @@ await shoot('worktable', '/sets/1/gather');
 await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
 for (const stop of ['frame', 'weigh', 'describe', 'arrange']) await shoot(stop, `/sets/1/${stop}`);
+await shoot('weigh-bench', `/sets/1/weigh/${kiln?.id}`, {
+  // Every point of every format is measured.
+  before: (page) => page.getByRole('row', { name: /^JPEG 93/ }).waitFor(),
+});
 await shoot('rehearse', '/sets/1/rehearse', {
   before: (page) =>
     page
@@ -95,6 +99,13 @@ await shoot('measure', '/sets/1/measure', {
       .waitFor({ state: 'attached' });
   },
 });
+const other = await fetch(`${address}/files/views/${kiln?.original.hash}/bench`);
+await fetch(`${address}/api/sets/1/files?${new URLSearchParams({ name: kiln?.fileName ?? '' })}`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/octet-stream' },
+  body: await other.arrayBuffer(),
+});
+await shoot('replacing', '/sets/1/gather');
 await shoot('describe-phone', '/sets/1/describe', { width: 390 });
 
 await browser.close();

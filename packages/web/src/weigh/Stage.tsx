@@ -49,9 +49,11 @@ interface Props {
   map: DifferenceMap | null;
   spots: readonly Spot[];
   said: string;
+  /** What is said while there is nothing to show. */
+  waiting: string;
 }
 
-export function Stage({ size, density, sent, original, map, spots, said }: Props) {
+export function Stage({ size, density, sent, original, map, spots, said, waiting }: Props) {
   const [zoom, setZoom] = useState<Zoom>('true');
   const [held, setHeld] = useState(false);
   const [mapped, setMapped] = useState(false);
@@ -132,7 +134,7 @@ export function Stage({ size, density, sent, original, map, spots, said }: Props
             style={{ ...place, imageRendering: typeof zoom === 'number' && zoom > 1 ? 'pixelated' : 'auto' }}
           />
         ) : (
-          <p className="grid h-full place-items-center text-white">Looking at it…</p>
+          <p className="grid h-full place-items-center px-6 text-center text-white">{waiting}</p>
         )}
         {map && mapped && !held && (
           <MapLayer

@@ -125,7 +125,9 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
     ? `In hand: ${bytesInWords(tried.bytes)} ${FORMAT_NAMES[tried.format]} at quality ${tried.quality}${tried.measured ? `, difference ${tried.measured.difference.toFixed(2)}` : ', being measured'}${isSent ? '; this is what is sent' : ''}.`
     : treatment?.lossless && sent?.bytes != null
       ? `Sent without loss: ${bytesInWords(sent.bytes)}. With loss it could be had for less.`
-      : 'Looking at what is sent…';
+      : sent?.bytes === null
+        ? 'What is sent is still being made.'
+        : 'Looking at what is sent…';
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
       <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[900px]:flex-wrap max-[900px]:py-2">
@@ -172,6 +174,15 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
             original={bench.reference}
             map={tried?.measured?.map ?? null}
             spots={tried?.measured?.spots ?? []}
+            waiting={
+              !sent
+                ? 'Nothing of it goes out here.'
+                : sent.failure !== null
+                  ? sent.failure
+                  : sent.bytes === null
+                    ? 'This file is still being made. Other points can be looked at already.'
+                    : 'Looking at it…'
+            }
             said={`${shownName(row.words, row.fileName)} as it is sent, ${width} px wide`}
           />
           {tried?.measured && bench.reference && (
