@@ -100,7 +100,7 @@ await shoot('measure', '/sets/1/measure', {
   },
 });
 const other = await fetch(`${address}/files/views/${kiln?.original.hash}/bench`);
-await fetch(`${address}/api/sets/1/files?${new URLSearchParams({ name: kiln?.fileName ?? '' })}`, {
+await fetch(`${address}/api/sets/1/files?name=${encodeURIComponent(kiln?.fileName ?? '')}`, {
   method: 'POST',
   headers: { 'content-type': 'application/octet-stream' },
   body: await other.arrayBuffer(),

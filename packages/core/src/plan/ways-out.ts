@@ -24,6 +24,8 @@ export interface WayOut {
   /** What is decided for the slot when it is taken. */
   decision: QualityDecision;
   /** What it does, for the editor. */
+  what: string;
+  /** The same with what it is expected to weigh. */
   sentence: string;
   /** The pixel widths that the slot's shape would have. */
   widths: number[];
@@ -125,6 +127,7 @@ export function waysOut(
         variant,
         expected: foretold ? { ...foretold, bytes: Math.round(foretold.bytes) } : null,
         fits: foretold ? foretold.bytes <= slot.budget : null,
+        what: `${said(variant)}.`,
         sentence: `${said(variant)}: ${about}.`,
       },
     ];

@@ -31,12 +31,15 @@ export function Spots({
   density,
   sent,
   original,
+  show,
 }: {
   spots: readonly Spot[];
   size: Size;
   density: number;
   sent: string;
   original: string;
+  /** Brings a spot into the middle of the stage. */
+  show: (spot: Spot) => void;
 }) {
   const scale = 3 / density;
   return (
@@ -54,10 +57,14 @@ export function Spots({
           key={`${spot.x} ${spot.y}`}
           className="min-w-0 border-r border-rule px-3 py-2.5 last:border-r-0"
         >
-          <div className="grid grid-cols-2 gap-[2px]">
+          <button
+            className="grid w-full grid-cols-2 gap-[2px] hover:outline hover:outline-2 hover:outline-focus"
+            aria-label={`Show spot ${n + 1}`}
+            onClick={() => show(spot)}
+          >
             <Half url={original} spot={spot} size={size} scale={scale} />
             <Half url={sent} spot={spot} size={size} scale={scale} />
-          </div>
+          </button>
           <figcaption className="flex justify-between gap-1 truncate pt-1 text-[12px] text-ink-2">
             <span>
               <b className="text-ink">{n + 1}</b> original

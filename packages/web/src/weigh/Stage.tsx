@@ -1,8 +1,14 @@
 // The picture as it is sent, at the size it is shown or closer; the original in its place while a key is held, what differs
 // as a map over it, and the spots that differ most.
-import type { DifferenceMap, Size, Spot } from '@dusky-otter/core';
+import { clamp, type DifferenceMap, type Size, type Spot } from '@dusky-otter/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { follow } from '../frame/stage.ts';
+
+/** In px of the file. */
+export interface Point {
+  x: number;
+  y: number;
+}
 
 /** CSS px a file px; "true": as large as visitors see it. */
 export type Zoom = 'true' | 1 | 2 | 4 | 8;
@@ -48,24 +54,38 @@ interface Props {
   original: string | null;
   map: DifferenceMap | null;
   spots: readonly Spot[];
+  /** What of the picture lies in the stage's middle, in px of the file. */
+  centre: Point;
+  setCentre: (centre: Point) => void;
   said: string;
   /** What is said while there is nothing to show. */
   waiting: string;
 }
 
-export function Stage({ size, density, sent, original, map, spots, said, waiting }: Props) {
+export function Stage({
+  size,
+  density,
+  sent,
+  original,
+  map,
+  spots,
+  centre,
+  setCentre,
+  said,
+  waiting,
+}: Props) {
   const [zoom, setZoom] = useState<Zoom>('true');
   const [held, setHeld] = useState(false);
   const [mapped, setMapped] = useState(false);
-  /** How far the picture's middle lies from the stage's, in CSS px. */
-  const [at, setAt] = useState({ x: 0, y: 0 });
   const scale = zoom === 'true' ? 1 / density : zoom / (window.devicePixelRatio || 1);
   const shown = { width: size.width * scale, height: size.height * scale };
-  const change = (next: Zoom) => {
-    const after = next === 'true' ? 1 / density : next / (window.devicePixelRatio || 1);
-    setZoom(next);
-    setAt(({ x, y }) => ({ x: (x * after) / scale, y: (y * after) / scale }));
-  };
+  // How far the picture's middle lies from the stage's, in CSS px.
+  const at = { x: (size.width / 2 - centre.x) * scale, y: (size.height / 2 - centre.y) * scale };
+  const move = (from: Point, dx: number, dy: number) =>
+    setCentre({
+      x: clamp(from.x - dx / scale, 0, size.width),
+      y: clamp(from.y - dy / scale, 0, size.height),
+    });
   useEffect(() => {
     const isTyping = (event: Event) =>
       event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [role="dialog"]');
@@ -90,18 +110,18 @@ export function Stage({ size, density, sent, original, map, spots, said, waiting
       event.key
     ];
     const near = ZOOMS.indexOf(zoom);
-    if (by) setAt(({ x, y }) => ({ x: x + by[0]!, y: y + by[1]! }));
-    else if (event.key === '+') change(ZOOMS[Math.min(ZOOMS.length - 1, near + 1)]!);
-    else if (event.key === '-') change(ZOOMS[Math.max(0, near - 1)]!);
+    if (by) move(centre, by[0]!, by[1]!);
+    else if (event.key === '+') setZoom(ZOOMS[Math.min(ZOOMS.length - 1, near + 1)]!);
+    else if (event.key === '-') setZoom(ZOOMS[Math.max(0, near - 1)]!);
     else return;
     event.preventDefault();
   };
   const grab = (event: PointerEvent) => {
-    const from = at;
+    const from = centre;
     follow(
       event,
       1,
-      (dx, dy) => setAt({ x: from.x + dx, y: from.y + dy }),
+      (dx, dy) => move(from, dx, dy),
       () => undefined,
     );
   };
@@ -187,7 +207,7 @@ export function Stage({ size, density, sent, original, map, spots, said, waiting
         <span className="ml-auto" />
         <div role="group" aria-label="How close" className="flex gap-px">
           {ZOOMS.map((one) => (
-            <button key={one} className={tool} aria-pressed={zoom === one} onClick={() => change(one)}>
+            <button key={one} className={tool} aria-pressed={zoom === one} onClick={() => setZoom(one)}>
               {zoomName(one)}
             </button>
           ))}

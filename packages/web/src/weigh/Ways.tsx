@@ -15,7 +15,7 @@ const NAMES: Record<WayOut['way'], string> = {
 };
 
 function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; setId: number }) {
-  const { variant, expected, sentence, decision } = way;
+  const { variant, expected, what, sentence, decision } = way;
   // Made as it would be stored: what is shown and said of it is what it will be.
   const { data: seen, isError } = useQuery({
     queryKey: ['way', setId, row.id, variant.key],
@@ -34,7 +34,7 @@ function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; set
       </span>
       <span className="text-[12.5px] leading-snug">
         <b className="font-semibold">{NAMES[way.way]}</b>
-        <span className="block text-ink-2">{sentence}</span>
+        <span className="block text-ink-2">{seen ? what : sentence}</span>
         {now && (
           <StateTag state={now.bytes <= slot.budget ? 'ready' : 'care'}>
             {seen ? '' : 'about '}

@@ -69,6 +69,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
   const point = inHand?.of === at ? inHand.point : sentPoint;
   const pointKey = point && keyOf(point);
   const { want } = bench;
+  const [looked, setLooked] = useState<{ of: string; x: number; y: number } | null>(null);
   const ready = bench.tried.size > 0 || bench.reference !== null;
   useEffect(() => {
     if (point) want(point);
@@ -169,6 +170,8 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
           <Stage
             key={at}
             size={size}
+            centre={looked?.of === at ? looked : { x: size.width / 2, y: size.height / 2 }}
+            setCentre={(centre) => setLooked({ of: at, ...centre })}
             density={density}
             sent={shownFile}
             original={bench.reference}
@@ -192,6 +195,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
               density={density}
               sent={tried.url}
               original={bench.reference}
+              show={({ x, y, side }) => setLooked({ of: at, x: x + side / 2, y: y + side / 2 })}
             />
           )}
           {slot && part && (
