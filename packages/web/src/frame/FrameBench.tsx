@@ -1,14 +1,15 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
 import { doubtOf, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { useReplacing } from '../gather/arrivals.ts';
 import { OfferCard } from '../gather/OfferCard.tsx';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
+import { OneBench } from '../shell/OneBench.tsx';
 import { isTyping } from '../shell/SetShell.tsx';
 import { copyFrame, notify } from '../screen/screen.ts';
-import { useAround, useOffers, useRowOr, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useAround, useOffers, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { ArrivalRows } from '../worktable/ArrivalRows.tsx';
@@ -202,24 +203,6 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   );
 }
 
-export function FrameBench() {
-  const params = useParams();
-  const setId = Number(params.setId);
-  const { row, gone } = useRowOr(Number(params.photoId));
-  if (row && !row.binned) return <Bench key={row.id} row={row} setId={setId} />;
-  return (
-    <main className="bg-sheet p-8">
-      {gone || row ? (
-        <>
-          <h1 className="text-[20px] font-[620]">This photo is not in the set any more</h1>
-          <p className="my-3 text-ink-2">It may be in the bin: undo brings it back.</p>
-          <Link to={`/sets/${setId}/frame`} className="btn btn-main">
-            Back to the table
-          </Link>
-        </>
-      ) : (
-        <p className="text-ink-2">Opening the photo…</p>
-      )}
-    </main>
-  );
-}
+export const FrameBench = () => (
+  <OneBench stop="frame">{(row, setId) => <Bench key={row.id} row={row} setId={setId} />}</OneBench>
+);

@@ -16,11 +16,12 @@ import {
   type Site,
 } from '@dusky-otter/core';
 import { useEffect, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, variantAddress } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
-import { useAround, useRowOr, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useAround, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
+import { OneBench } from '../shell/OneBench.tsx';
 import { isTyping } from '../shell/SetShell.tsx';
 import { Curves } from './Curves.tsx';
 import { decide, giveBack } from './decide.ts';
@@ -277,24 +278,10 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
 }
 
 export function WeighBench() {
-  const params = useParams();
-  const setId = Number(params.setId);
-  const { row, gone } = useRowOr(Number(params.photoId));
   const site = useSite();
-  if (row && site && !row.binned) return <Bench key={row.id} row={row} setId={setId} site={site} />;
   return (
-    <main className="bg-sheet p-8">
-      {gone || row?.binned ? (
-        <>
-          <h1 className="text-[20px] font-[620]">This photo is not in the set any more</h1>
-          <p className="my-3 text-ink-2">It may be in the bin: undo brings it back.</p>
-          <Link to={`/sets/${setId}/weigh`} className="btn btn-main">
-            Back to the table
-          </Link>
-        </>
-      ) : (
-        <p className="text-ink-2">Opening the photo…</p>
-      )}
-    </main>
+    <OneBench stop="weigh">
+      {(row, setId) => site && <Bench key={row.id} row={row} setId={setId} site={site} />}
+    </OneBench>
   );
 }

@@ -2,6 +2,7 @@
 import { frameLaidOn, mirrorFrame, turnFrame, type Frame, type Photo } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure, useScreen } from '../screen/screen.ts';
+import { ActionMenu } from '../ui/ActionMenu.tsx';
 import { confirmFocal, saveFrames } from './edits.ts';
 import { photosOf } from './photos.ts';
 
@@ -31,32 +32,24 @@ export function FrameMenu({ ids, setId }: { ids: readonly number[]; setId: numbe
     ],
   ];
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn max-[700px]:px-2" disabled={ids.length === 0}>
-        Frame
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" side="top" align="end">
-          {items.map(([name, hint, choose]) => (
-            <DropdownMenu.Item key={name} className="menu-item" onSelect={choose}>
-              {name} <span className="ml-auto text-[12px] text-ink-2">{hint}</span>
-            </DropdownMenu.Item>
-          ))}
-          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
-          <DropdownMenu.Item
-            className="menu-item"
-            disabled={copied === null}
-            onSelect={
-              copied ? frames('copied frame', ({ original }) => frameLaidOn(copied, original)) : undefined
-            }
-          >
-            Lay on the copied frame
-            <span className="ml-auto max-w-[180px] truncate text-[12px] text-ink-2">
-              {copied ? `of ${copied.name}` : 'copy one at a bench'}
-            </span>
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <ActionMenu
+      name="Frame"
+      disabled={ids.length === 0}
+      actions={items.map(([name, hint, choose]) => ({ name, hint, act: choose }))}
+    >
+      <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+      <DropdownMenu.Item
+        className="menu-item"
+        disabled={copied === null}
+        onSelect={
+          copied ? frames('copied frame', ({ original }) => frameLaidOn(copied, original)) : undefined
+        }
+      >
+        Lay on the copied frame
+        <span className="ml-auto max-w-[180px] truncate text-[12px] text-ink-2">
+          {copied ? `of ${copied.name}` : 'copy one at a bench'}
+        </span>
+      </DropdownMenu.Item>
+    </ActionMenu>
   );
 }
