@@ -232,7 +232,10 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
               <h2 className="font-title text-[14px] font-[600]">Bytes against what is seen</h2>
               {bench.problem ? (
                 <p role="alert" className="mt-1 text-rust">
-                  {bench.problem}
+                  {bench.problem}{' '}
+                  <button className="chip" onClick={bench.again}>
+                    Try again
+                  </button>
                 </p>
               ) : (
                 <>

@@ -112,6 +112,12 @@ class BenchLooking {
     void this.run();
   };
 
+  /** Goes on behind a problem. */
+  readonly again = (): void => {
+    this.put({ problem: null });
+    void this.run();
+  };
+
   private next(): Point | null {
     const missing = (point: Point) => !this.bench.tried.get(keyOf(point))?.measured;
     return this.wanted.find(missing) ?? this.curve.find(missing) ?? null;
@@ -171,7 +177,7 @@ const deaf = () => () => undefined;
 export function useBench(
   subject: Subject | null,
   formats: readonly LossyFormat[],
-): Bench & { want: (point: Point) => void } {
+): Bench & { want: (point: Point) => void; again: () => void } {
   const decision = subject?.row.quality[subject.slot.id];
   const of =
     subject &&
@@ -197,5 +203,5 @@ export function useBench(
     [of],
   );
   const bench = useSyncExternalStore(looking?.subscribe ?? deaf, looking?.now ?? (() => NOTHING));
-  return { ...bench, want: looking?.want ?? (() => undefined) };
+  return { ...bench, want: looking?.want ?? deaf, again: looking?.again ?? deaf };
 }
