@@ -1,8 +1,9 @@
 // The frame bench on a photo of 24 megapixels: what a dragged focal point, a dragged crop and a turning slider cost, in the
 // browser's own frame times.
-import { chromium, type Page } from '@playwright/test';
+import { chromium } from '@playwright/test';
 import type { TakeInResult } from '@dusky-otter/core';
 import sharp from 'sharp';
+import { framesDuring } from '../frames.ts';
 import { median, report, rounded, type Figures } from '../report.ts';
 import { newSet, startServer } from '../server.ts';
 
@@ -35,30 +36,6 @@ const response = await fetch(`${server.address}/api/sets/${setId}/files?name=lar
 });
 const taken = (await response.json()) as TakeInResult;
 if (taken.kind !== 'new') throw new Error(`The photo was not taken in: ${taken.kind}`);
-
-/** Milliseconds between the browser's frames while something is done. */
-async function framesDuring(page: Page, act: () => Promise<void>): Promise<number[]> {
-  await page.evaluate(() => {
-    const times: number[] = [];
-    let last = performance.now();
-    const state = window as unknown as { frames: number[]; counting: boolean };
-    state.frames = times;
-    state.counting = true;
-    const frame = (now: number) => {
-      times.push(now - last);
-      last = now;
-      if (state.counting) requestAnimationFrame(frame);
-    };
-    requestAnimationFrame(frame);
-  });
-  await act();
-  const frames = await page.evaluate(() => {
-    const state = window as unknown as { frames: number[]; counting: boolean };
-    state.counting = false;
-    return state.frames;
-  });
-  return frames.slice(2);
-}
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

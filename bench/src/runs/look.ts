@@ -4,6 +4,7 @@ import { chromium } from '@playwright/test';
 import type { TakeInResult } from '@dusky-otter/core';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { framesDuring } from '../frames.ts';
 import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 import { newSet, startServer } from '../server.ts';
 
@@ -81,12 +82,14 @@ const opening = await page.evaluate(() => (window as unknown as { longest: numbe
 await page.evaluate(() => ((window as unknown as { longest: number }).longest = 0));
 // All points of all formats are looked at and measured while the picture is moved about.
 const stage = (await page.locator('[role="application"]').boundingBox())!;
-const until = Date.now() + 8000;
-await page.mouse.move(stage.x + 200, stage.y + 200);
-await page.mouse.down();
-for (let n = 0; Date.now() < until; n++)
-  await page.mouse.move(stage.x + 200 + 80 * Math.sin(n / 10), stage.y + 200 + 60 * Math.cos(n / 10));
-await page.mouse.up();
+const frames = await framesDuring(page, async () => {
+  const until = Date.now() + 8000;
+  await page.mouse.move(stage.x + 200, stage.y + 200);
+  await page.mouse.down();
+  for (let n = 0; Date.now() < until; n++)
+    await page.mouse.move(stage.x + 200 + 80 * Math.sin(n / 10), stage.y + 200 + 60 * Math.cos(n / 10));
+  await page.mouse.up();
+});
 const longest = await page.evaluate(() => (window as unknown as { longest: number }).longest);
 await browser.close();
 
@@ -98,6 +101,8 @@ await report('look', `answers at the weigh bench, ${WIDTH} px`, rows, {
   'median answer ms, JPEG and WebP': Math.round(median(all)),
   'part of answers within 300 ms': rounded(all.filter((ms) => ms <= 300).length / all.length),
   'worst answer ms': Math.round(Math.max(...all)),
+  'median frame ms while panning': rounded(median(frames), 1),
+  'worst frame ms while panning': Math.round(Math.max(...frames)),
   'main thread blocked at most ms, opening': Math.round(opening),
   'main thread blocked at most ms, looking': Math.round(longest),
 });

@@ -5,6 +5,7 @@ import {
   TARGET_NAMES,
   TARGETS,
   treatmentIn,
+  treatmentOf,
   type Site,
   type Slot,
   type SlotId,
@@ -67,6 +68,8 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
   const { original } = row;
   const treatment = treatmentIn(original, decision);
   const decided = decisionInWords(row.quality[slot.id]);
+  const isDrawing = treatment.kind === 'drawing';
+  const couldBeDrawing = treatmentOf(original).kind === 'drawing';
   return (
     <section className="border-b border-rule px-4 py-3">
       <div className="flex items-baseline gap-2">
@@ -81,34 +84,40 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
           everywhere it stands
         </label>
       </div>
-      <Choices
-        label="Target"
-        chosen={pinned !== undefined ? '' : (target ?? 'site')}
-        options={[
-          { id: 'site', name: `Site: ${site.policy.target}` },
-          ...TARGET_NAMES.map((name) => ({
-            id: name,
-            name: UPPER(name),
-            hint: `visible difference up to ${TARGETS[name]}`,
-          })),
-        ]}
-        choose={(id) =>
-          save('target', {
-            pinned: undefined,
-            target: TARGET_NAMES.find((name) => name === id),
-          })
-        }
-      />
+      {!isDrawing && (
+        <Choices
+          label="Target"
+          chosen={pinned !== undefined ? '' : (target ?? 'site')}
+          options={[
+            { id: 'site', name: `Site: ${site.policy.target}` },
+            ...TARGET_NAMES.map((name) => ({
+              id: name,
+              name: UPPER(name),
+              hint: `visible difference up to ${TARGETS[name]}`,
+            })),
+          ]}
+          choose={(id) =>
+            save('target', {
+              pinned: undefined,
+              target: TARGET_NAMES.find((name) => name === id),
+            })
+          }
+        />
+      )}
       <Choices
         label="Format"
         chosen={format ?? 'site'}
         options={[
-          { id: 'site', name: `Site: ${FORMAT_NAMES[site.policy.modern]}` },
-          ...(['avif', 'webp'] as const).map((id) => ({ id, name: FORMAT_NAMES[id] })),
+          { id: 'site', name: couldBeDrawing ? 'As a drawing' : `Site: ${FORMAT_NAMES[site.policy.modern]}` },
+          ...(['avif', 'webp'] as const).map((id) => ({
+            id,
+            name: FORMAT_NAMES[id],
+            ...(couldBeDrawing && { hint: 'as bitmaps, for systems that take no SVG' }),
+          })),
         ]}
         choose={(id) => save('format', { format: id === 'site' ? undefined : id })}
       />
-      {(original.frames === 1 || still) && (
+      {!isDrawing && (original.frames === 1 || still) && (
         <Choices
           label="Loss"
           chosen={lossless === undefined ? 'kind' : lossless ? 'without' : 'with'}

@@ -45,7 +45,7 @@ export function Strip(props: Props) {
           className={`grid min-w-[120px] flex-1 content-start gap-0.5 border-r border-rule px-3.5 py-2.5 text-left last:border-r-0 ${width === chosen ? 'bg-kelp-soft shadow-[inset_0_3px_var(--kelp)]' : 'hover:bg-raised'}`}
           onClick={() => choose(width)}
         >
-          <b className="text-[14.5px] leading-tight">{width} px</b>
+          <b className="text-[14.5px] leading-tight">{format === 'svg' ? 'Every width' : `${width} px`}</b>
           <span className="text-[12.5px] text-ink-2">
             {bytes === null ? 'being made' : bytesInWords(bytes)} {FORMAT_NAMES[format]}
             {quality !== null && `, ${quality}`}

@@ -184,7 +184,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
                 : sent.failure !== null
                   ? sent.failure
                   : sent.bytes === null
-                    ? 'This file is still being made. Other points can be looked at already.'
+                    ? `This file is still being made.${weighable ? ' Other points can be looked at already.' : ''}`
                     : 'Looking at it…'
             }
             said={`${shownName(row.words, row.fileName)} as it is sent, ${width} px wide`}
