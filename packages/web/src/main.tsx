@@ -3,7 +3,7 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import './ui/styles.css';
-import { lazy, StrictMode, Suspense } from 'react';
+import { lazy, StrictMode, Suspense, type ReactNode } from 'react';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
@@ -20,6 +20,7 @@ const Places = lazy(async () => ({ default: (await import('./places/Places.tsx')
 const Measure = lazy(async () => ({ default: (await import('./measure/Measure.tsx')).Measure }));
 const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBench.tsx')).WeighBench }));
 const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
+const late = (screen: ReactNode) => <Suspense fallback={opening}>{screen}</Suspense>;
 
 // Edits that an earlier visit left behind are taken up before anything is shown.
 await beginState();
@@ -33,31 +34,10 @@ createRoot(document.getElementById('root')!).render(
           <Route path="/sets/:setId" element={<SetShell />}>
             <Route index element={<Navigate to="gather" replace />} />
             <Route path="frame/:photoId" element={<FrameBench />} />
-            <Route
-              path="weigh/:photoId"
-              element={
-                <Suspense fallback={opening}>
-                  <WeighBench />
-                </Suspense>
-              }
-            />
+            <Route path="weigh/:photoId" element={late(<WeighBench />)} />
             <Route path="rehearse" element={<Rehearse />} />
-            <Route
-              path="places"
-              element={
-                <Suspense fallback={opening}>
-                  <Places />
-                </Suspense>
-              }
-            />
-            <Route
-              path="measure"
-              element={
-                <Suspense fallback={opening}>
-                  <Measure />
-                </Suspense>
-              }
-            />
+            <Route path="places" element={late(<Places />)} />
+            <Route path="measure" element={late(<Measure />)} />
             <Route path=":stop" element={<Worktable />} />
           </Route>
           <Route path="*" element={<NotFoundPage />} />

@@ -120,8 +120,6 @@ export const isDrawingIn = (
 export interface PlanChange {
   /** Densities above it count as this one. */
   mostDensity?: number;
-  /** These widths instead of those that are computed. */
-  widths?: readonly number[];
   /** This policy instead of the site's. */
   policy?: Policy;
 }
@@ -146,7 +144,7 @@ export function planShape(
   slot: Slot,
   shape: ShapeId,
   { devices, policy: ofSite }: Pick<PlanContext, 'devices' | 'policy'>,
-  { mostDensity = MOST_DENSITY, widths: given, policy = ofSite }: PlanChange = {},
+  { mostDensity = MOST_DENSITY, policy = ofSite }: PlanChange = {},
 ): PlannedVariant[] {
   const part = slot.shapes.find((s) => s.shape === shape)!;
   const crop = cropIn(photo, slot.id, shape);
@@ -163,7 +161,7 @@ export function planShape(
   const widths =
     treatment.kind === 'drawing'
       ? [plainWidth(slot, part, crop)]
-      : upTo(decision.widest, given ?? candidateWidths(slot, part, crop, devices, mostDensity).widths);
+      : upTo(decision.widest, candidateWidths(slot, part, crop, devices, mostDensity).widths);
   return widths.flatMap((width) => {
     const density = viewingDensity(width, widths, demands);
     const height = heightFor(width, ratio);

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { deltaE2000, labOf } from '../testing/delta-e.ts';
 import { takenInto } from '../testing/taken.ts';
+import { displayP3 } from './heic.ts';
 import { decodeCrop } from './source.ts';
 import { uncompressedTiff } from './tiff.ts';
 
@@ -65,11 +66,6 @@ async function seen(file: Buffer, patches: number): Promise<number[][]> {
 const worst = (found: Chart, expected: Chart): number =>
   Math.max(...found.map((colour, n) => deltaE2000(labOf(colour), labOf(expected[n]!))));
 
-async function p3Profile(): Promise<Buffer> {
-  const white = { create: { width: 1, height: 1, channels: 3 as const, background: '#fff' } };
-  return (await sharp(await sharp(white).withIccProfile('p3').png().toBuffer()).metadata()).icc!;
-}
-
 /** Display P3 values as sRGB (CSS Color 4, 17: both have one transfer curve and D65). */
 function fromP3(colour: readonly number[]): number[] {
   const [r, g, b] = colour.map((v) =>
@@ -102,7 +98,7 @@ describe('a chart comes out within 2 of what it is', () => {
     const expected = CHART.map(fromP3);
     // The values differ from plain ones by more than is allowed: a profile that was passed over would show.
     expect(worst(CHART, expected)).toBeGreaterThan(3);
-    const tiff = uncompressedTiff(pixelsOf(CHART), await p3Profile());
+    const tiff = uncompressedTiff(pixelsOf(CHART), await displayP3());
     expect(worst(await seen(tiff, CHART.length), expected)).toBeLessThan(2);
     const jpeg = await pictureOf(CHART)
       .withIccProfile('p3')

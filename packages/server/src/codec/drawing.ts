@@ -10,6 +10,7 @@ import {
 } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { fromRaw, type RawPicture } from './raw.ts';
+import type { CleanDrawing } from './svg.ts';
 
 const BROKEN_DRAWING =
   'May be damaged: the drawing is no well-formed XML, and a part of it may be missing. Look at it closely, or export it again.';
@@ -30,10 +31,7 @@ async function isDrawable(source: Buffer): Promise<boolean> {
 }
 
 /** What a drawing lost while it was cleaned, as a sentence, or null. */
-export async function lossOf(path: string): Promise<string | null> {
-  const { cleanSvg } = await cleaner();
-  const source = await readFile(path);
-  const { leftOut, wellFormed } = cleanSvg(source.toString());
+async function lossOf(source: Buffer, { leftOut, wellFormed }: CleanDrawing): Promise<string | null> {
   if (!wellFormed || !(await isDrawable(source))) return BROKEN_DRAWING;
   if (leftOut === 0) return null;
   return `The drawing shows ${leftOut === 1 ? 'a picture that lies' : `${leftOut} pictures that lie`} in another file, which is left out. Embed it in the drawing and add it again.`;
@@ -49,17 +47,18 @@ async function bitmapBytes(view: RawPicture): Promise<number> {
 }
 
 /**
- * What a drawing would be if it went out as one.
+ * What is said against a drawing, and what it would be if it went out as one.
  * @param view as screens show it
- * @param damage what is said against it already
  */
 export async function drawingFacts(
   path: string,
   view: RawPicture,
-  damage: string | null,
-): Promise<DrawingFacts> {
+): Promise<Pick<OriginalFacts, 'damage'> & { drawing: DrawingFacts }> {
   const { cleanSvg, isSound } = await cleaner();
-  const { svg } = cleanSvg(await readFile(path, 'utf8'));
+  const source = await readFile(path);
+  const clean = cleanSvg(source.toString());
+  const { svg } = clean;
+  const damage = await lossOf(source, clean);
   const unsafe =
     damage !== null
       ? 'a part of it may be missing'
@@ -69,7 +68,7 @@ export async function drawingFacts(
         : isSound(svg)
           ? null
           : 'it can’t be written as one that every browser reads';
-  return { bytes: Buffer.byteLength(svg), bitmap: await bitmapBytes(view), unsafe };
+  return { damage, drawing: { bytes: Buffer.byteLength(svg), bitmap: await bitmapBytes(view), unsafe } };
 }
 
 /** The file of a drawing that goes out as one: cleaned, cut and turned as its frame says. */

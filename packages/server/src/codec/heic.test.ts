@@ -8,7 +8,7 @@ import sharp from 'sharp';
 import { RefusedError } from '../problems.ts';
 import { DEMO } from '../testing/server.ts';
 import { takenInto } from '../testing/taken.ts';
-import { heicHeader } from './heic.ts';
+import { displayP3, heicHeader } from './heic.ts';
 import { decodeCrop } from './source.ts';
 import { uncompressedTiff } from './tiff.ts';
 
@@ -59,7 +59,7 @@ describe('a photo of a phone', () => {
     const rgb = [255, 32, 0];
     near(await colourAt('plain', 20, 20), rgb);
     // The same values in Display P3 are a red that sRGB can't show: green and blue go to their ends.
-    const wide = await sharp(uncompressedTiff(field(rgb, 3), await p3Profile()))
+    const wide = await sharp(uncompressedTiff(field(rgb, 3), await displayP3()))
       .toColourspace('srgb')
       .raw()
       .toBuffer();
@@ -125,16 +125,11 @@ const field = (colour: number[], channels: 3 | 4) => ({
   channels,
 });
 
-async function p3Profile(): Promise<Buffer> {
-  const white = { create: { width: 1, height: 1, channels: 3 as const, background: '#fff' } };
-  return (await sharp(await sharp(white).withIccProfile('p3').png().toBuffer()).metadata()).icc!;
-}
-
 test.each([
   ['without a profile', [10, 20, 30], false],
   ['with transparency and a profile', [10, 20, 30, 40], true],
 ])('raw pixels %s are the same in an uncompressed TIFF', async (_, colour, profiled) => {
-  const profile = profiled ? await p3Profile() : null;
+  const profile = profiled ? await displayP3() : null;
   const tiff = uncompressedTiff(field(colour, colour.length as 3 | 4), profile);
   const meta = await sharp(tiff).metadata();
   expect(meta).toMatchObject({ format: 'tiff', width: 8, height: 4, channels: colour.length });

@@ -124,7 +124,7 @@ class HeicFile {
 }
 
 /** The Display P3 profile, as the picture library brings it along. */
-async function displayP3(): Promise<Buffer> {
+export async function displayP3(): Promise<Buffer> {
   const pixel = { create: { width: 1, height: 1, channels: 3 as const, background: '#fff' } };
   const { icc } = await sharp(await sharp(pixel).withIccProfile('p3').png().toBuffer()).metadata();
   return icc!;

@@ -13,7 +13,7 @@ import {
 import type { Metadata, Sharp } from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
-import { drawingFacts, lossOf } from './drawing.ts';
+import { drawingFacts } from './drawing.ts';
 import { findWords } from './found-words.ts';
 import type { Inspected, InspectJob, ViewHashes, ViewPaths, ViewsJob } from './protocol.ts';
 import { sniff } from './sniff.ts';
@@ -230,7 +230,6 @@ export async function inspect(job: InspectJob): Promise<Inspected> {
   const isSvg = format === 'svg';
   const words = await findWords(await readFile(job.path));
   const views = await writeViews(job.views, job.incoming, view);
-  const damage = isSvg ? await lossOf(job.path) : damageOf(opened);
   const facts: OriginalFacts = {
     hash: job.hash,
     bytes: job.bytes,
@@ -243,8 +242,7 @@ export async function inspect(job: InspectJob): Promise<Inspected> {
     colour: await meanColour(view),
     attention: await attentionOf(view),
     content: await measureContent(job.path, opening),
-    damage,
-    ...(isSvg && { drawing: await drawingFacts(job.path, view, damage) }),
+    ...(isSvg ? await drawingFacts(job.path, view) : { damage: damageOf(opened) }),
     ...(opened.aside && { aside: opened.aside }),
     ...words,
   };

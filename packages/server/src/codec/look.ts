@@ -1,11 +1,9 @@
 // Answers somebody who looks: one size of a crop, as it is or as a file with settings that are only tried. The pixels of
 // the size that is looked at stay in hand, so that another quality costs no more than its encode.
-import { ORIGINAL_LOST } from '../problems.ts';
-import { hashOfFile } from '../vault/vault.ts';
 import type { LookJob } from './protocol.ts';
 import { fromRaw, type RawPicture } from './raw.ts';
 import { SizedPicture, type Encoded } from './search.ts';
-import { decodeCrop, resized } from './source.ts';
+import { checkOriginal, decodeCrop, resized } from './source.ts';
 
 let inHand: { of: string; picture: RawPicture } | null = null;
 
@@ -19,8 +17,7 @@ async function pictureOf(job: LookJob): Promise<RawPicture> {
   const of = JSON.stringify([facts.hash, crop, turning, frame, background, width, height]);
   if (inHand?.of === of) return inHand.picture;
   inHand = null;
-  const hash = await hashOfFile(path).catch(() => null);
-  if (hash !== facts.hash) throw new Error(ORIGINAL_LOST);
+  await checkOriginal(path, facts);
   const picture = await resized(await decodeCrop(path, facts, crop, job), width, height);
   inHand = { of, picture };
   return picture;

@@ -1,9 +1,8 @@
 // Makes variants: one decode of a crop serves all its sizes, one resize serves all formats of a size.
 import { createHash } from 'node:crypto';
-import { hashOfFile, writeWhole } from '../vault/vault.ts';
+import { writeWhole } from '../vault/vault.ts';
 import { isTurned } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
-import { ORIGINAL_LOST } from '../problems.ts';
 import { encode } from './encode.ts';
 import { drawingFile } from './drawing.ts';
 import {
@@ -15,7 +14,7 @@ import {
 } from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
 import { fromRaw, rawOf, type RawPicture } from './raw.ts';
-import { decodeCrop, framed, openFile, openingOf, resized } from './source.ts';
+import { checkOriginal, decodeCrop, framed, openFile, openingOf, resized } from './source.ts';
 
 /** How frames follow each other: ms each stands, and how often all are shown (0: for ever). */
 interface Motion {
@@ -65,8 +64,7 @@ export interface RenderHearer {
  * @throws Error when the original is not what it was, or can't be decoded.
  */
 export async function render(job: RenderJob, { making, made, shouldStop }: RenderHearer): Promise<void> {
-  const hash = await hashOfFile(job.path).catch(() => null);
-  if (hash !== job.facts.hash) throw new Error(ORIGINAL_LOST);
+  await checkOriginal(job.path, job.facts);
   const animated = job.facts.frames > 1 && !job.still;
   let source: RawPicture | null = null;
   let current: SizedPicture | null = null;

@@ -11,6 +11,8 @@ import {
   type Turning,
 } from '@dusky-otter/core';
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
+import { ORIGINAL_LOST } from '../problems.ts';
+import { hashOfFile } from '../vault/vault.ts';
 import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
 export interface Opening {
@@ -105,6 +107,11 @@ export async function framed(upright: RawPicture, turning: Turning): Promise<Raw
   const tilted = await rawOf(fromRaw(picture).rotate(angle, { background }));
   const { width, height } = frameSpace(upright, turning);
   return laidInto(tilted, { width, height }, background);
+}
+
+/** @throws Error where the file of an original is not what was taken in */
+export async function checkOriginal(path: string, { hash }: Pick<OriginalFacts, 'hash'>): Promise<void> {
+  if ((await hashOfFile(path).catch(() => null)) !== hash) throw new Error(ORIGINAL_LOST);
 }
 
 /** What of an original is decoded, beside its crop. */

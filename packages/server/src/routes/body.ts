@@ -1,5 +1,5 @@
 // Bodies of requests: plain JSON objects of a sensible depth, and nothing else; uploads have a route and a parser of their own.
-import type { FastifyInstance } from 'fastify';
+import type { FastifyInstance, FastifyReply } from 'fastify';
 import { ProblemError } from '../problems.ts';
 
 /** Objects and lists inside each other that any request of the application has, with room to spare. */
@@ -45,4 +45,13 @@ export function takeJsonObjects(app: FastifyInstance): void {
 export function takeStreams(app: FastifyInstance): void {
   app.removeAllContentTypeParsers();
   app.addContentTypeParser('application/octet-stream', (_request, payload, done) => done(null, payload));
+}
+
+/** Aborted when whoever asked is gone: closed with an answer still owed, there is nobody left to take it. */
+export function goneSignal(reply: FastifyReply): AbortSignal {
+  const gone = new AbortController();
+  reply.raw.once('close', () => {
+    if (!reply.raw.writableFinished) gone.abort(new ProblemError('upload-interrupted'));
+  });
+  return gone.signal;
 }

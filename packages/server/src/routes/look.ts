@@ -5,8 +5,10 @@ import {
   isLossy,
   planShape,
   ratioOf,
+  settingsFor,
   type BitmapFormat,
   type EncoderSettings,
+  type LossyFormat,
   type Photo,
   type PlannedVariant,
   type QualityDecision,
@@ -19,6 +21,7 @@ import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet } from '../sets/sets.ts';
+import { goneSignal } from './body.ts';
 import { checked, idFrom, TryDto } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
@@ -39,6 +42,14 @@ function wholeFrom(text: unknown, most: number): number {
   if (typeof text !== 'string' || !/^\d{1,6}$/.test(text) || Number(text) < 1 || Number(text) > most)
     throw new ProblemError('bad-request');
   return Number(text);
+}
+
+/** As a pinned quality is stored, but for its difference: that is measured where it is looked at. */
+function triedSettings(format: LossyFormat, quality: number): EncoderSettings {
+  const photograph = { kind: 'photograph', lossless: false } as const;
+  const settings = settingsFor(format, photograph, { target: 0, density: 1, pinned: quality });
+  delete settings.density;
+  return settings;
 }
 
 /** @throws ProblemError nothing-to-see for what is not made of pixels, or moves */
@@ -85,11 +96,7 @@ export const lookRoutes =
         crop,
         ...of,
       };
-      const gone = new AbortController();
-      reply.raw.once('close', () => {
-        if (!reply.raw.writableFinished) gone.abort(new ProblemError('upload-interrupted'));
-      });
-      return parts.looker.look(job, gone.signal).catch((error: unknown) => {
+      return parts.looker.look(job, goneSignal(reply)).catch((error: unknown) => {
         throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
       });
     };
@@ -102,15 +109,14 @@ export const lookRoutes =
       const width = wholeFrom(asked, first.crop.width);
       const format = named === undefined ? null : FORMATS.find((one) => one === named);
       if (format === undefined) throw new ProblemError('bad-request');
-      const tried =
-        format !== null && isLossy(format) && quality !== undefined
-          ? { quality: wholeFrom(quality, 100) }
-          : { lossless: true };
       const { file } = await seen(reply, photo, first, {
         width,
         height: heightFor(width, ratioOf(shape, first.crop)),
         format,
-        settings: { effort: format === 'avif' ? 1 : 4, progressive: true, ...tried },
+        settings:
+          format !== null && isLossy(format) && quality !== undefined
+            ? triedSettings(format, wholeFrom(quality, 100))
+            : { lossless: true, effort: 4 },
       });
       return sendPicture(reply.header('cache-control', 'no-store'), file, format ?? 'png');
     });

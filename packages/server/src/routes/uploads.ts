@@ -4,7 +4,7 @@ import type { Readable } from 'node:stream';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { refusalsOf } from '../sets/sets.ts';
-import { takeStreams } from './body.ts';
+import { goneSignal, takeStreams } from './body.ts';
 import { idFrom } from './dto.ts';
 
 type Upload = FastifyRequest<{ Params: { id: string }; Querystring: { name?: unknown; for?: unknown } }>;
@@ -29,14 +29,10 @@ export const uploadRoutes =
       const { for: sentFor } = request.query;
       if (sentFor !== undefined && typeof sentFor !== 'string') throw new ProblemError('bad-request');
       const replaces = sentFor === undefined ? {} : { replaces: idFrom(sentFor, 'no-such-photo') };
-      const gone = new AbortController();
-      // Closed with an answer still owed: there is nobody left to take it.
-      reply.raw.once('close', () => {
-        if (!reply.raw.writableFinished) gone.abort(new ProblemError('upload-interrupted'));
-      });
+      const signal = goneSignal(reply);
       const stream = request.body as Readable | undefined;
       if (!stream) throw new ProblemError('wrong-body', 'A file is sent as application/octet-stream.');
-      const taken = await parts.takeIn.add(setId, { fileName, stream, signal: gone.signal, ...replaces });
+      const taken = await parts.takeIn.add(setId, { fileName, stream, signal, ...replaces });
       if (taken.kind === 'refused') {
         parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
         return taken;

@@ -1,13 +1,13 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
 import { doubtOf, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { useReplacing } from '../gather/arrivals.ts';
 import { OfferCard } from '../gather/OfferCard.tsx';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
+import { useBenchKeys } from '../shell/bench-keys.ts';
 import { OneBench } from '../shell/OneBench.tsx';
-import { isTyping } from '../shell/SetShell.tsx';
 import { copyFrame, notify } from '../screen/screen.ts';
 import { useAround, useOffers, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
@@ -25,22 +25,6 @@ import { TurnBar } from './TurnBar.tsx';
 
 /** A guess that cuts off less is as good as any. */
 const WORTH_SAYING = 0.05;
-
-/** Keys of the bench that are not about the thing in focus. */
-function useBenchKeys(keys: Record<string, () => void>): void {
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (document.querySelector('[role="dialog"]')) return;
-      const action = keys[event.key];
-      if (!action) return;
-      event.preventDefault();
-      action();
-    };
-    document.addEventListener('keydown', press);
-    return () => document.removeEventListener('keydown', press);
-  });
-}
 
 function Bench({ row, setId }: { row: Row; setId: number }) {
   const setSlots = useSetSlots();

@@ -1,16 +1,14 @@
 // Surplus against the number of files, as a chart and as a table; and what each device asks for and gets.
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { token } from '../ui/chart.ts';
 import type { ShapeFiles } from './files.ts';
 import { shapeSaid } from './shapes-said.ts';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
-Chart.defaults.font.family = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
 
 const percent = (part: number): string => `${Math.round(part * 100)} %`;
 const cssPart = (part: number): string => `${part * 100}%`;
-const token = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 function SurplusChart({ files }: { files: ShapeFiles }) {
   const canvas = useRef<HTMLCanvasElement>(null);

@@ -11,13 +11,12 @@ import {
   Tooltip,
 } from 'chart.js';
 import { useEffect, useRef } from 'react';
+import { token } from '../ui/chart.ts';
 import { keyOf, type Point, type Tried } from './looking.ts';
 
 Chart.register(ScatterController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip);
 
 const TONES: Record<LossyFormat, string> = { avif: '--kelp', webp: '--dusk', jpeg: '--amber' };
-const token = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 interface Props {
   tried: readonly Tried[];

@@ -3,6 +3,7 @@
 import { clamp, type DifferenceMap, type Size, type Spot } from '@dusky-otter/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { follow } from '../frame/stage.ts';
+import { isTaken } from '../shell/bench-keys.ts';
 
 /** In px of the file. */
 export interface Point {
@@ -87,10 +88,8 @@ export function Stage({
       y: clamp(from.y - dy / scale, 0, size.height),
     });
   useEffect(() => {
-    const isTyping = (event: Event) =>
-      event.target instanceof HTMLElement && event.target.closest('input, select, textarea, [role="dialog"]');
     const down = (event: globalThis.KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return;
+      if (isTaken(event)) return;
       if (event.key === 'o') setHeld(true);
       else if (event.key === 'm' && !event.repeat) setMapped((on) => !on);
     };

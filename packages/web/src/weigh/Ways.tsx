@@ -1,6 +1,7 @@
 // Ways out of a budget that can't be met at the target, in the order in which they hurt least; each tried with its true bytes.
 import { bytesInWords, waysOut, type Site, type Slot, type WayOut } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
+import { memo } from 'react';
 import { api } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
@@ -58,7 +59,18 @@ function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; set
   );
 }
 
-export function Ways({ row, slot, site, setId }: { row: Row; slot: Slot; site: Site; setId: number }) {
+/** Planned anew only for another photo, place or site: a plan is a hash for every file. */
+export const Ways = memo(function Ways({
+  row,
+  slot,
+  site,
+  setId,
+}: {
+  row: Row;
+  slot: Slot;
+  site: Site;
+  setId: number;
+}) {
   const found = waysOut(row, slot, site, (key) => row.files[key]);
   if (!found) return null;
   return (
@@ -77,4 +89,4 @@ export function Ways({ row, slot, site, setId }: { row: Row; slot: Slot; site: S
       </ul>
     </section>
   );
-}
+});

@@ -21,8 +21,8 @@ import { api, variantAddress } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
 import { useAround, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
+import { useBenchKeys } from '../shell/bench-keys.ts';
 import { OneBench } from '../shell/OneBench.tsx';
-import { isTyping } from '../shell/SetShell.tsx';
 import { Curves } from './Curves.tsx';
 import { decide, giveBack } from './decide.ts';
 import { Decisions } from './Decisions.tsx';
@@ -59,7 +59,9 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
   const treatment = slot ? treatmentIn(row.original, row.quality[slot.id] ?? {}) : null;
   // What moves, is drawn, or has no loss has no curve.
   const weighable = sent !== null && isLossy(sent.format) && treatment?.kind !== 'animation';
-  const subject: Subject | null = slot && part && weighable ? { setId, row, slot, part, site, width } : null;
+  const density = weighable && slot && part ? densityOf(row, slot, part, site, width) : 1;
+  const subject: Subject | null =
+    slot && part && weighable ? { setId, row, slot, part, width, density } : null;
   const formats = FORMATS.filter((format) => format !== 'jpeg' || !row.original.transparent);
   const bench = useBench(subject, formats);
   const at = `${slot?.id} ${part?.shape} ${width}`;
@@ -77,7 +79,6 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked anew for another point or another subject
   }, [pointKey, at, ready]);
   const tried = pointKey ? (bench.tried.get(pointKey) ?? null) : null;
-  const density = subject ? densityOf(subject) : 1;
   const decision = slot ? row.quality[slot.id] : undefined;
   const target =
     typeof decision?.pinned === 'object'
@@ -106,19 +107,11 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
     if (next && next.id !== row.id) go(next.id);
     else notify('No other photo is over its budget.');
   };
-  useEffect(() => {
-    const press = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      if (document.querySelector('[role="dialog"]')) return;
-      if (event.key === 'j') go(around?.next);
-      else if (event.key === 'k') go(around?.previous);
-      else if (event.key === 'g') giveBack([row], places);
-      else if (event.key === 'Escape') void navigate(`/sets/${setId}/weigh`);
-      else return;
-      event.preventDefault();
-    };
-    document.addEventListener('keydown', press);
-    return () => document.removeEventListener('keydown', press);
+  useBenchKeys({
+    j: () => go(around?.next),
+    k: () => go(around?.previous),
+    g: () => giveBack([row], places),
+    Escape: () => void navigate(`/sets/${setId}/weigh`),
   });
   const size = sent ? { width: sent.width, height: sent.height } : { width: 1, height: 1 };
   const shownFile = tried?.url ?? (sent?.bytes != null ? variantAddress(sent) : null);

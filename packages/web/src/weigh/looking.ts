@@ -27,8 +27,9 @@ export interface Subject {
   row: Row;
   slot: Slot;
   part: SlotShape;
-  site: Site;
   width: number;
+  /** File px per CSS px at which it is looked at. */
+  density: number;
 }
 
 /** Qualities that draw the curve of a format: evenly along what is seen, not along the encoder's scale. */
@@ -41,7 +42,7 @@ export const CURVE: Record<LossyFormat, readonly number[]> = {
 export const keyOf = ({ format, quality }: Point): string => `${format} ${quality}`;
 
 /** Density at which a width is looked at; 1 for what is planned without one. */
-export const densityOf = ({ row, slot, part, site, width }: Subject): number =>
+export const densityOf = (row: Row, slot: Slot, part: SlotShape, site: Site, width: number): number =>
   planShape(row, slot, part.shape, site).find((v) => v.width === width)?.settings.density ?? 1;
 
 /** The file of a point that is made already. */
@@ -142,7 +143,7 @@ class BenchLooking {
     await allSaved();
     const file = await fetched(this.address(null), this.gone.signal);
     this.put({ reference: URL.createObjectURL(file) });
-    return { file, density: densityOf(this.subject) };
+    return { file, density: this.subject.density };
   }
 
   private address(point: Point | null): string {
@@ -188,7 +189,7 @@ export function useBench(
       subject.width,
       subject.row.original.hash,
       subject.row.frame,
-      densityOf(subject),
+      subject.density,
       formats,
       [decision?.frame, decision?.background, decision?.still],
     ]);
