@@ -63,7 +63,14 @@ export class Rig {
 
   async start(env: Record<string, string> = {}): Promise<void> {
     const child = spawn(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
-      env: { ...process.env, PORT: String(this.port), DATA_DIR: this.dataDir, CODEC_WORKERS: '2', ...env },
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        DATA_DIR: this.dataDir,
+        CODEC_WORKERS: '2',
+        IDLE_WORK: '0',
+        ...env,
+      },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     for (const stream of [child.stdout, child.stderr])

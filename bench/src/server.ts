@@ -20,7 +20,7 @@ export interface RunningServer {
 export async function startServer(env: Record<string, string> = {}): Promise<RunningServer> {
   const main = resolve(ROOT, 'packages/server/dist/main.js');
   const child = spawn(process.execPath, [main], {
-    env: { ...process.env, PORT: '0', SEED_DEMO: '1', ...env },
+    env: { ...process.env, PORT: '0', SEED_DEMO: '1', IDLE_WORK: '0', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   process.once('exit', () => child.kill('SIGKILL'));

@@ -36,6 +36,7 @@ export * from './weight/curves.ts';
 export * from './weight/search.ts';
 export * from './weight/prediction.ts';
 export * from './weight/variant-search.ts';
+export * from './weight/thorough-search.ts';
 export * from './weight/units.ts';
 export * from './plan/plan.ts';
 export * from './plan/sharpness.ts';

@@ -12,6 +12,7 @@ describe('configuration', () => {
       host: '127.0.0.1',
       port: 4780,
       seedDemo: false,
+      idleWork: true,
       jobs: { seconds: 60, bytes: 2_000_000_000 },
       limits: { bytes: 60_000_000, pixels: 100_000_000 },
     });
@@ -28,6 +29,7 @@ describe('configuration', () => {
       LIMIT_MEGABYTES: '5',
       LIMIT_MEGAPIXELS: '12',
       SEED_DEMO: '0',
+      IDLE_WORK: '0',
     });
     expect(config).toMatchObject({
       port: 0,
@@ -35,6 +37,7 @@ describe('configuration', () => {
       workers: 3,
       limits: { bytes: 5_000_000, pixels: 12_000_000 },
       seedDemo: false,
+      idleWork: false,
     });
   });
   test('an empty variable is as good as none; no process at all is one', () => {

@@ -17,6 +17,8 @@ export interface Config {
   limits: Limits;
   /** Time and memory of a codec job. */
   jobs: JobLimits;
+  /** Looks for smaller files while nothing else is to be made; otherwise only where an editor asks. */
+  idleWork: boolean;
   /** Unpacks the demo at the first start, without being asked. */
   seedDemo: boolean;
 }
@@ -69,6 +71,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
       seconds: numberFrom(env, 'LIMIT_JOB_SECONDS', 60),
       bytes: numberFrom(env, 'LIMIT_JOB_MEGABYTES', 2000) * 1_000_000,
     },
+    idleWork: env.IDLE_WORK !== '0',
     seedDemo: env.SEED_DEMO === '1',
   };
 }

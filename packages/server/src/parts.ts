@@ -55,10 +55,16 @@ export async function buildParts(
   const pool = new CodecPool(config.workers, config.jobs);
   const sites = new SiteBook();
   const failures = new Map<string, string>();
-  const state: FileState = (key) => stored.bytesOf(key) ?? (failures.has(key) ? 'failed' : null);
+  const state: FileState = {
+    of: (key) => stored.bytesOf(key) ?? (failures.has(key) ? 'failed' : null),
+    improved: (key) => preparer.thorough.isOver(key),
+  };
   const ledgers = new Ledgers(sites, state);
   const told = new Told(hub, (setId) => ledgers.all.get(setId)?.counts ?? null);
-  const preparer = new Preparer({ pool, vault, stored, hub, told, sites, ledgers, failures, report });
+  const { idleWork } = config;
+  const preparer = new Preparer({
+    ...{ pool, vault, stored, hub, told, sites, ledgers, failures, report, idleWork },
+  });
   const shelf = new Shelf(sites, ledgers, preparer);
   const edits = new Edits(sequelize, sites);
   const aftermath = new Aftermath(sites, ledgers, preparer, shelf, hub, told, report);

@@ -168,6 +168,8 @@ export interface EncoderSettings {
   frame?: number;
   /** What a transparent picture is laid on, as #rrggbb. */
   background?: string;
+  /** Every recipe is tried that may do with fewer bytes: the thorough pass. */
+  thorough?: boolean;
 }
 
 /** How the pixels of a crop's space come from the photo's own space. */
@@ -194,6 +196,8 @@ export interface StoredFacts {
   contentHash: string;
   quality: number | null;
   difference: number | null;
+  /** Key of the thorough file that stands for it by now; absent where the quick one does. */
+  thorough?: string;
 }
 
 /** A planned variant with what is stored of it: bytes is null until it is made. */
@@ -206,6 +210,8 @@ export interface RowVariant extends PlannedFile {
   difference: number | null;
   /** Largest visible difference that was asked for, or null where none is. */
   target: number | null;
+  /** Key of its file: its own, or the thorough one's that stands for it. */
+  file: string;
   /** Why making it failed, if it did. */
   failure: string | null;
 }

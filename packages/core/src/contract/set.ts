@@ -70,6 +70,8 @@ export interface Preparation {
   made: number;
   failed: number;
   paused: boolean;
+  /** The second pass, which looks for smaller files: those it is over for, of those that it may make smaller. */
+  thorough: { wanted: number; made: number; now: boolean };
   /** What is being made, in words, or null when idle. */
   doing: string | null;
 }

@@ -11,6 +11,8 @@ export interface Policy {
   /** The modern format served beside the JPEG or PNG that every browser reads. */
   modern: 'avif' | 'webp';
   target: TargetName;
+  /** false: files stay as the quick pass made them. */
+  thorough?: boolean;
   /** Where the files lie on the site, before every address in copied markup; relative to the page where it is absent. */
   prefix?: string;
 }

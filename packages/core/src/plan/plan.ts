@@ -64,6 +64,17 @@ export function variantKey(parts: KeyParts): string {
   return bytesToHex(sha256(utf8ToBytes(text)));
 }
 
+/** Raised when the thorough pass makes other files than before. */
+const THOROUGH_VERSION = 1;
+
+/** Key of the file that the thorough pass makes for a variant. */
+export const thoroughKey = (key: string): string =>
+  bytesToHex(sha256(utf8ToBytes(JSON.stringify(['thorough', THOROUGH_VERSION, key]))));
+
+/** Whether a thorough pass may do with fewer bytes: what an editor has pinned, moves or is a drawing stays as it is. */
+export const mayImprove = ({ settings: { target, lossless }, format }: PlannedVariant): boolean =>
+  format !== 'svg' && (target !== undefined || lossless === true);
+
 type Placed = Pick<Photo, 'placements'>;
 
 /** Names of the slots a photo stands in: its own spots', or those of its set's open lists. */
@@ -221,6 +232,7 @@ export function rowVariant(
     quality,
     difference,
     target,
+    file: stored?.thorough ?? key,
     failure,
   };
 }

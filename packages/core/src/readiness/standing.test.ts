@@ -28,9 +28,12 @@ function someRow(seed: number): { row: PhotoRow; state: FileState } {
   const byKey = new Map(row.variants.map((variant) => [variant.key, variant]));
   row.variants = row.variants.map((variant) => ({ ...byKey.get(variant.key)!, slot: variant.slot }));
   row.variants = row.variants.map((v) => (v.bytes === null ? v : { ...v, failure: null }));
-  const state: FileState = (key) => {
-    const file = byKey.get(key)!;
-    return file.bytes ?? (file.failure === null ? null : 'failed');
+  const state: FileState = {
+    of: (key) => {
+      const file = byKey.get(key)!;
+      return file.bytes ?? (file.failure === null ? null : 'failed');
+    },
+    improved: (key) => key < '8',
   };
   return { row, state };
 }
@@ -51,6 +54,9 @@ describe('standing', () => {
         seed,
         SEAL_PARTS.filter((stop) => concerns.some((c) => c.stop === stop && !isMild(c))),
       ]);
+      const keys = [...new Set(row.variants.map(({ key }) => key))];
+      // Photographs: all their files may be made smaller.
+      expect(present.improved).toBe(keys.filter((key) => key < '8').length);
       expect(present.phone).toEqual(sentTo(row, SLOTS, CONTEXT, { viewport: 390, density: 2 }));
       expect(present.laptop).toEqual(sentTo(row, SLOTS, CONTEXT, { viewport: 1440, density: 2 }));
     }

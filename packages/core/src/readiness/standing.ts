@@ -2,7 +2,7 @@
 // from the files that are there by now.
 import type { Filter, Photo, PlanContext, SlotId, StoredFacts, Stop } from '../contract/index.ts';
 import { shownName, speakingSlug } from '../naming/naming.ts';
-import { slotsOf, variantsOf } from '../plan/plan.ts';
+import { mayImprove, planPhoto, rowVariant, slotsOf } from '../plan/plan.ts';
 import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
 import { doubtOf } from '../saliency/doubt.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
@@ -38,6 +38,8 @@ export interface Standing {
   camera: number;
   /** Keys of the files it wants, each once. */
   keys: string[];
+  /** Those that a thorough pass may make smaller. */
+  improvable: string[];
   phone: Sent[];
   laptop: string[];
   /** Filters and stops that its decisions put it under, whatever its files are. */
@@ -59,8 +61,8 @@ export function standingOf(
   setSlots: readonly SlotId[],
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
 ): Standing {
-  const files = { get: () => WEIGHTLESS, failureOf: () => null };
-  const row = { ...photo, variants: variantsOf(photo, setSlots, context, files) };
+  const planned = planPhoto(photo, setSlots, context);
+  const row = { ...photo, variants: planned.map((one) => rowVariant(one, WEIGHTLESS, null)) };
   const slots = slotsIn(context, slotsOf(photo, setSlots));
   const concerns = concernsOf(row, setSlots, context, []);
   const decorative = photo.words.role === 'decorative';
@@ -77,7 +79,8 @@ export function standingOf(
     slots: slots.map(({ id }) => id),
     placed: photo.placements !== null,
     camera: photo.original.bytes,
-    keys: [...new Set(row.variants.map(({ key }) => key))],
+    keys: [...new Set(planned.map(({ key }) => key))],
+    improvable: [...new Set(planned.filter(mayImprove).map(({ key }) => key))],
     phone: slots.flatMap((slot): Sent[] => {
       const variant = variantSentTo(row, slot, PHONE);
       return variant ? [{ key: variant.key, budget: slot.budget }] : [];
@@ -96,8 +99,13 @@ export function standingOf(
   };
 }
 
-/** What is known of a file: its bytes, that making it failed, or neither yet. */
-export type FileState = (key: string) => number | 'failed' | null;
+/** What is known of files. */
+export interface FileState {
+  /** Bytes of a file, that making it failed, or neither yet. */
+  of: (key: string) => number | 'failed' | null;
+  /** Whether its thorough pass is over. */
+  improved: (key: string) => boolean;
+}
 
 /** How a photo stands with the files that are there. */
 export interface Present {
@@ -105,13 +113,15 @@ export interface Present {
   open: ReadonlySet<Stop>;
   made: number;
   failed: number;
+  /** Files whose thorough pass is over. */
+  improved: number;
   /** Bytes that a phone and a retina laptop are sent, and whether that is all. */
   phone: { sent: number; complete: boolean };
   laptop: { sent: number; complete: boolean };
 }
 
-function sentOf(keys: readonly string[], state: FileState): Present['phone'] {
-  const bytes = keys.map(state);
+function sentOf(keys: readonly string[], { of }: FileState): Present['phone'] {
+  const bytes = keys.map(of);
   return {
     sent: bytes.reduce<number>((sum, one) => sum + (typeof one === 'number' ? one : 0), 0),
     complete: bytes.every((one) => typeof one === 'number'),
@@ -120,11 +130,11 @@ function sentOf(keys: readonly string[], state: FileState): Present['phone'] {
 
 /** @param repeats another photo of the set has the same alt text */
 export function presentOf(standing: Standing, state: FileState, repeats: boolean): Present {
-  const states = standing.keys.map(state);
+  const states = standing.keys.map(state.of);
   const made = states.filter((one) => typeof one === 'number').length;
   const failed = states.filter((one) => one === 'failed').length;
   const over = standing.phone.some(({ key, budget }) => {
-    const bytes = state(key);
+    const bytes = state.of(key);
     return typeof bytes === 'number' && bytes > budget;
   });
   const filters = new Set(standing.filters);
@@ -144,6 +154,7 @@ export function presentOf(standing: Standing, state: FileState, repeats: boolean
     open,
     made,
     failed,
+    improved: standing.improvable.filter(state.improved).length,
     phone: sentOf(
       standing.phone.map(({ key }) => key),
       state,

@@ -10,11 +10,14 @@ export interface Attempt {
   difference: number;
 }
 
+/** ln D, of an identical picture far below what is ever aimed at. */
+const logOf = (difference: number): number => Math.log(Math.max(difference, 1e-3));
+
 /** How far a measured attempt lies above the typical curve, in ln D. */
 export const offsetOf = (
   curve: Curve,
   { quality, difference }: Pick<Attempt, 'quality' | 'difference'>,
-): number => Math.log(Math.max(difference, 1e-3)) - typicalLog(curve, quality);
+): number => logOf(difference) - typicalLog(curve, quality);
 
 /** Aimed at below the target, so that a curve's small bumps don't lift it above. */
 const AIM = 0.925;
@@ -36,6 +39,12 @@ export interface SearchStart {
   offset: number;
   /** Encodes that it may cost. */
   most?: number;
+  /** How much higher the recipe's quality is than the curve's for the same difference. */
+  shift?: number;
+  /** Share of the target that is aimed at. */
+  aim?: number;
+  /** Share of the target from which on a file is near enough. */
+  near?: number;
 }
 
 /** The smallest file within the target, or the one with the least difference when none is; null before any. */
@@ -57,13 +66,26 @@ export class QualitySearch {
   private readonly low: number;
   private readonly high: number;
   private readonly most: number;
+  private readonly near: number;
+  /** ln D that is aimed at. */
+  private readonly goal: number;
   next: number | null;
 
   constructor(private readonly start: SearchStart) {
     [this.low, this.high] = QUALITY_RANGE[start.curve];
     this.most = start.most ?? MOST_ENCODES;
-    const goal = Math.log(start.target * AIM) - start.offset;
-    this.next = this.most > 0 ? this.within(typicalQuality(start.curve, goal)) : null;
+    this.near = start.near ?? NEAR;
+    this.goal = Math.log(start.target * (start.aim ?? AIM));
+    this.next = this.most > 0 ? this.within(this.qualityAt(this.goal - start.offset)) : null;
+  }
+
+  /** The typical ln D at a quality of this recipe. */
+  private logAt(quality: number): number {
+    return typicalLog(this.start.curve, quality - (this.start.shift ?? 0));
+  }
+
+  private qualityAt(logD: number): number {
+    return typicalQuality(this.start.curve, logD) + (this.start.shift ?? 0);
   }
 
   take(attempt: Attempt): void {
@@ -92,29 +114,30 @@ export class QualitySearch {
     if (this.attempts.length >= this.most) return true;
     const { met, failed } = this.bracket();
     if (!met) return failed?.quality === this.high;
-    if (met.difference >= NEAR * this.start.target || met.quality === this.low) return true;
+    if (met.difference >= this.near * this.start.target || met.quality === this.low) return true;
     // A bump in the curve may put a failure above a success: nothing lies between them to look for.
     return failed !== null && failed.quality >= met.quality - 1;
   }
 
   private step(): number {
-    const { curve, target } = this.start;
+    const { target } = this.start;
     const { met, failed } = this.bracket();
     // Every step that fails makes the next one more careful, and the last one most: it must not fail.
     const failures = this.attempts.filter((a) => a.difference > target).length;
     const last = this.attempts.length === this.most - 1 && !(met && met.difference >= FAIR * target);
-    const goal = Math.log(target * AIM) - CARE * Math.max(0, failures - 1) - (last ? LAST_CARE : 0);
+    const goal = this.goal - CARE * Math.max(0, failures - 1) - (last ? LAST_CARE : 0);
     if (met && failed) {
-      const [x0, y0] = [typicalLog(curve, failed.quality), Math.log(failed.difference)];
-      const [x1, y1] = [typicalLog(curve, met.quality), Math.log(Math.max(met.difference, 1e-3))];
+      const [x0, y0] = [this.logAt(failed.quality), logOf(failed.difference)];
+      const [x1, y1] = [this.logAt(met.quality), logOf(met.difference)];
       const x = y0 === y1 ? (x0 + x1) / 2 : x0 + ((x1 - x0) * (goal - y0)) / (y1 - y0);
-      const quality = Math.round(typicalQuality(curve, x));
+      const quality = Math.round(this.qualityAt(x));
       // Encoders give neighbouring qualities the same file: the one right beside a failure is no news.
       const least = Math.min(failed.quality + 2, met.quality - 1);
       return Math.min(met.quality - 1, Math.max(least, quality));
     }
     const nearest = (met ?? failed)!;
-    const quality = this.within(typicalQuality(curve, goal - offsetOf(curve, nearest)));
+    const offset = logOf(nearest.difference) - this.logAt(nearest.quality);
+    const quality = this.within(this.qualityAt(goal - offset));
     // Always at least one step towards the target.
     return this.within(met ? Math.min(quality, met.quality - 1) : Math.max(quality, nearest.quality + 1));
   }

@@ -3,11 +3,23 @@ import type { Curve, LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
 import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';
 
-/** What to encode next. */
-export interface Trial {
-  quality: number;
+/** What an encoder is told beside the quality. */
+export interface Recipe {
   /** Colour at full size; only JPEG gives it up otherwise. */
   fullChroma: boolean;
+  /** JPEG: number of the encoder's quantisation table, 0 where nothing is said. */
+  table?: number;
+  /** JPEG: coefficients are rounded where that costs least to the eye for a bit saved. */
+  trellis?: boolean;
+  /** AVIF and WebP: how long the encoder looks for the shorter way. */
+  effort?: number;
+  /** WebP: colour is halved so that edges between colours stay sharp. */
+  sharpChroma?: boolean;
+}
+
+/** What to encode next. */
+export interface Trial extends Recipe {
+  quality: number;
 }
 
 export type VariantAttempt = Attempt & Trial;

@@ -1,5 +1,5 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
-import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings } from '@dusky-otter/core';
+import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings, type Recipe } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
@@ -7,7 +7,7 @@ import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 export function encode(
   picture: Sharp,
   format: BitmapFormat,
-  settings: EncoderSettings & { fullChroma?: boolean; delay?: number[]; loop?: number },
+  settings: EncoderSettings & Partial<Recipe> & { delay?: number[]; loop?: number },
 ): Promise<Buffer> {
   const { quality, effort, lossless = false, delay, loop } = settings;
   // Empty where the picture does not move.
@@ -19,7 +19,13 @@ export function encode(
         .toBuffer();
     case 'webp':
       return picture
-        .webp({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless, ...motion })
+        .webp({
+          ...(quality && { quality }),
+          ...(effort !== undefined && { effort }),
+          lossless,
+          smartSubsample: settings.sharpChroma ?? false,
+          ...motion,
+        })
         .toBuffer();
     case 'jpeg':
       return picture
@@ -27,6 +33,9 @@ export function encode(
           ...(quality && { quality }),
           progressive: settings.progressive ?? true,
           chromaSubsampling: settings.fullChroma ? '4:4:4' : '4:2:0',
+          quantisationTable: settings.table ?? 0,
+          trellisQuantisation: settings.trellis ?? false,
+          overshootDeringing: settings.trellis ?? false,
         })
         .toBuffer();
     case 'png':
@@ -53,14 +62,21 @@ async function palettePng(picture: RawPicture, effort: number): Promise<Buffer |
   return before.equals(after) ? file : null;
 }
 
-/** A picture encoded without loss, as a palette where that is allowed, exact and smaller. */
+/** Highest efforts without loss. */
+const MOST_EFFORT: Partial<Record<BitmapFormat, number>> = { png: 9, webp: 6 };
+
+/** A picture encoded without loss, as a palette where that is allowed, exact and smaller; thoroughly at two efforts. */
 export async function encodeLossless(
   picture: RawPicture,
   format: BitmapFormat,
   settings: EncoderSettings,
 ): Promise<Buffer> {
-  const plain = await encode(fromRaw(picture), format, settings);
-  if (format !== 'png' || !settings.palette) return plain;
-  const palette = await palettePng(picture, settings.effort ?? 7);
-  return palette && palette.length < plain.length ? palette : plain;
+  const files: (Buffer | null)[] = [];
+  const efforts = settings.thorough ? [settings.effort, MOST_EFFORT[format]] : [settings.effort];
+  for (const effort of efforts) {
+    const own = { ...settings, ...(effort !== undefined && { effort }) };
+    files.push(await encode(fromRaw(picture), format, own));
+    if (format === 'png' && settings.palette) files.push(await palettePng(picture, effort ?? 7));
+  }
+  return files.filter((file) => file !== null).reduce((a, b) => (b.length < a.length ? b : a));
 }

@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import type { OriginalFacts } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { hashOfFile } from '../vault/vault.ts';
-import { CodecPool } from './pool.ts';
+import { CodecPool, InterruptedError } from './pool.ts';
 import type { Inspected, InspectJob, MadeVariant, RenderJob } from './protocol.ts';
 
 const LIMITS = { seconds: 60, bytes: 2e9 };
@@ -110,6 +110,47 @@ describe('the pool', () => {
       if (made.length === 2) process.kill(pool.pids[0]!, 'SIGKILL');
     });
     expect(made).toEqual(['k0', 'k1', 'k2', 'k3', 'k4', 'k5']);
+  });
+  test('patient work makes room for other work in a fresh process, and says so', async () => {
+    const first = await job(40);
+    const { facts } = await pool.inspect(first);
+    const [patient] = pool.pids;
+    const made: string[] = [];
+    let looked: Promise<Inspected> | null = null;
+    const second = await job(50);
+    const given = pool.improve(renderJob(first, facts, 30), ({ key }) => {
+      made.push(key);
+      looked ??= pool.inspect(second);
+    });
+    await expect(given).rejects.toThrow(InterruptedError);
+    expect(await looked).toMatchObject({ facts: { hash: second.hash } });
+    expect(made.length).toBeLessThan(30);
+    // Its priority can't be raised again: the process that did it is gone.
+    expect(pool.pids).not.toContain(patient);
+    expect(() => process.kill(patient!, 0)).toThrow();
+  });
+  test('an output that nobody wants any more is not made, the others are', async () => {
+    const first = await job(40);
+    const { facts } = await pool.inspect(first);
+    const made: string[] = [];
+    const drop = new Set(['k2', 'k4']);
+    await pool.render(renderJob(first, facts, 6), ({ key }) => {
+      made.push(key);
+      if (key === 'k0') pool.drop(drop);
+    });
+    // It handed the rest back; what is wanted of it is asked for anew.
+    expect(made.some((key) => drop.has(key))).toBe(false);
+    expect(made[0]).toBe('k0');
+  });
+  test('a search that nobody wants any more is broken off in the middle', async () => {
+    const first = await job(40);
+    const { facts } = await pool.inspect(first);
+    const long = renderJob(first, facts, 1);
+    long.outputs[0]!.settings = { target: 0.5, density: 1, thorough: true };
+    const given = pool.improve(long, () => undefined);
+    pool.drop(new Set(['k0']));
+    await expect(given).rejects.toThrow(InterruptedError);
+    expect((await pool.inspect(await job(30))).facts).toMatchObject({ width: 1200 });
   });
   test('a file that nobody waits for any more is dropped while it waits', async () => {
     const first = await job(60);

@@ -1,5 +1,6 @@
 // The codec processes: one job each at a time, watched for time and memory. Looking at new files goes before making variants.
 import { fork, type ChildProcess } from 'node:child_process';
+import { constants, setPriority } from 'node:os';
 import { resolve } from 'node:path';
 import { RefusedError } from '../problems.ts';
 import { JobWatch, type JobLimits } from './limits.ts';
@@ -33,6 +34,9 @@ const WATCH_EVERY = 100;
 const FIRST_PAUSE = 100;
 const LONGEST_PAUSE = 30_000;
 
+/** An output that has been made for less than this, in ms, is finished sooner than a fresh process is there. */
+const WORTH_WAITING = 1_000;
+
 /** A job that ended its process is tried once more in a fresh one: what ended it may have been somebody else. */
 const TRIES = 2;
 
@@ -46,10 +50,15 @@ export class RenderError extends Error {
   }
 }
 
+/** Work for which there is time was given up for other work, or because nobody wants it any more. */
+export class InterruptedError extends Error {}
+
 type Result = Inspected | ViewHashes | Seen | null;
 
 interface Task {
   job: Job;
+  /** There is time for it: it goes last, at the lowest priority, and is given up for anything else. */
+  patient: boolean;
   made: (variant: MadeVariant) => void;
   resolve: (result: Result) => void;
   reject: (error: Error) => void;
@@ -58,11 +67,15 @@ interface Task {
   /** Times that each step ended its process. */
   broke: Map<string, number>;
   step: string;
+  /** When its step was begun, on the clock. */
+  begun: number;
 }
 
 interface Worker {
   process: ChildProcess;
   ready: boolean;
+  /** It has done patient work, and its priority can't be raised again: a fresh one does the rest. */
+  patient: boolean;
   task: Task | null;
   watch: JobWatch | null;
 }
@@ -115,14 +128,54 @@ export class CodecPool {
     await this.queue(job, undefined, made);
   }
 
+  /**
+   * Makes variants for which there is time, outputs one by one as `render` does.
+   * @throws InterruptedError when other work came; RenderError
+   */
+  async improve(job: RenderJob, made: (variant: MadeVariant) => void): Promise<void> {
+    await this.queue(job, undefined, made, true);
+  }
+
+  /** Outputs that nobody wants any more are not made; one that has been made for a while already is broken off. */
+  drop(keys: ReadonlySet<string>): void {
+    for (const worker of [...this.workers]) {
+      const { task } = worker;
+      if (task?.job.kind !== 'render' || !task.job.outputs.some(({ key }) => keys.has(key))) continue;
+      for (const { key } of task.job.outputs) if (keys.has(key)) task.done.add(key);
+      if (task.patient) this.interrupt(worker, task);
+      else if (keys.has(task.step) && performance.now() - task.begun > WORTH_WAITING)
+        this.again(worker, task);
+      else this.send(worker, { type: 'stop-soon' });
+    }
+  }
+
+  /** A task goes on in a fresh process, without what it was doing. */
+  private again(worker: Worker, task: Task): void {
+    worker.task = null;
+    worker.watch = null;
+    this.waiting.unshift(task);
+    this.replace(worker);
+  }
+
+  private interrupt(worker: Worker, task: Task): void {
+    worker.task = null;
+    worker.watch = null;
+    this.replace(worker);
+    task.reject(new InterruptedError('Other work came first.'));
+  }
+
   private queue(
     job: Job,
     signal?: AbortSignal,
     made: (variant: MadeVariant) => void = () => undefined,
+    patient = false,
   ): Promise<Result> {
     return new Promise((done, reject) => {
       signal?.throwIfAborted();
-      const task: Task = { job, made, resolve: done, reject, done: new Set(), broke: new Map(), step: '' };
+      const task: Task = {
+        ...{ job, patient, made, resolve: done, reject },
+        ...{ done: new Set(), broke: new Map(), step: '', begun: 0 },
+      };
       const drop = () => {
         const at = this.waiting.indexOf(task);
         if (at < 0) return;
@@ -132,13 +185,21 @@ export class CodecPool {
       signal?.addEventListener('abort', drop, { once: true });
       this.waiting.push(task);
       // A process in the middle of a long batch hands the rest back after its current file.
-      if (job.kind !== 'render' && !this.workers.some((w) => w.ready && !w.task)) this.tellOneToStop();
+      if (job.kind !== 'render' && !this.workers.some((w) => w.ready && !w.task && !w.patient))
+        this.tellOneToStop();
       this.pump();
     });
   }
 
-  /** How many more render jobs could start right now. */
+  /** How many more render jobs could start right now; patient ones would make room. */
   get free(): number {
+    if (this.closed) return 0;
+    const ready = this.workers.filter((w) => w.ready && (!w.task || w.task.patient)).length;
+    return ready - this.waiting.filter((task) => !task.patient).length;
+  }
+
+  /** How many processes have nothing to do at all. */
+  get spare(): number {
     if (this.closed) return 0;
     return this.workers.filter((w) => w.ready && !w.task).length - this.waiting.length;
   }
@@ -178,7 +239,7 @@ export class CodecPool {
   }
 
   private tellOneToStop(): void {
-    const busy = this.workers.find((w) => w.task?.job.kind === 'render');
+    const busy = this.workers.find((w) => w.task?.job.kind === 'render' && !w.patient);
     if (busy) this.send(busy, { type: 'stop-soon' });
   }
 
@@ -198,7 +259,7 @@ export class CodecPool {
       execArgv: WORKER_FLAGS,
       serialization: 'advanced',
     });
-    const worker: Worker = { process: child, ready: false, task: null, watch: null };
+    const worker: Worker = { process: child, ready: false, patient: false, task: null, watch: null };
     child.on('message', (message: FromWorker) => this.hear(worker, message));
     child.on('error', () => undefined);
     child.on('exit', () => this.ended(worker));
@@ -229,7 +290,8 @@ export class CodecPool {
     if (!task || this.closed) return;
     const broke = (task.broke.get(task.step) ?? 0) + 1;
     task.broke.set(task.step, broke);
-    if (broke < TRIES) {
+    if (task.patient) task.reject(new RenderError('It made the program that reads pictures end.', task.step));
+    else if (broke < TRIES) {
       this.waiting.unshift(task);
       this.pump();
     } else this.giveUp(task, 'It made the program that reads pictures end, twice.');
@@ -265,8 +327,13 @@ export class CodecPool {
         this.stillborn = 0;
         break;
       case 'making':
-        if (task) task.step = message.key;
+        if (task) {
+          task.step = message.key;
+          task.begun = performance.now();
+        }
         worker.watch?.step();
+        // What was dropped while another output was made.
+        if (task?.done.has(message.key)) this.again(worker, task);
         return;
       case 'made':
         task?.done.add(message.variant.key);
@@ -298,19 +365,67 @@ export class CodecPool {
 
   private pump(): void {
     if (this.closed) return;
-    for (const worker of this.workers) {
-      if (!worker.ready || worker.task) continue;
-      const next = this.waiting.findIndex((task) => task.job.kind !== 'render');
-      const [task] = this.waiting.splice(Math.max(0, next), 1);
+    for (const worker of [...this.workers]) {
+      if (!worker.ready || worker.task || (worker.patient && this.isUrgent)) continue;
+      const task = this.nextTask();
       if (!task) {
         queueMicrotask(() => this.onIdle());
-        return;
+        break;
       }
-      worker.task = task;
-      worker.watch = worker.process.pid === undefined ? null : new JobWatch(worker.process.pid, this.limits);
-      task.step = '';
-      this.send(worker, { type: 'job', job: leftOf(task) });
+      this.begin(worker, task);
     }
+    this.makeRoom();
+  }
+
+  private get isUrgent(): boolean {
+    return this.waiting.some((task) => !task.patient);
+  }
+
+  /** Looking goes before making, and what there is time for comes last. */
+  private nextTask(): Task | undefined {
+    const rank = ({ job, patient }: Task) => (patient ? 2 : job.kind === 'render' ? 1 : 0);
+    const best = this.waiting.reduce<Task | undefined>(
+      (first, task) => (!first || rank(task) < rank(first) ? task : first),
+      undefined,
+    );
+    if (best) this.waiting.splice(this.waiting.indexOf(best), 1);
+    return best;
+  }
+
+  /** Work that is not patient waits for nothing patient: that is given up, and fresh processes are started. */
+  private makeRoom(): void {
+    const urgent = this.waiting.filter((task) => !task.patient).length;
+    if (urgent === 0) return;
+    const coming = this.workers.filter((w) => !w.ready).length;
+    const patient = this.workers.filter((w) => w.ready && w.patient);
+    // Those that do nothing first.
+    patient.sort((a, b) => Number(a.task !== null) - Number(b.task !== null));
+    for (const worker of patient.slice(0, Math.max(0, urgent - coming))) {
+      if (worker.task) this.interrupt(worker, worker.task);
+      else this.replace(worker);
+    }
+  }
+
+  private begin(worker: Worker, task: Task): void {
+    const { pid } = worker.process;
+    worker.task = task;
+    worker.watch = pid === undefined ? null : new JobWatch(pid, this.limits);
+    if (task.patient && !worker.patient && pid !== undefined) {
+      worker.patient = true;
+      lowest(pid);
+    }
+    task.step = '';
+    task.begun = performance.now();
+    this.send(worker, { type: 'job', job: leftOf(task) });
+  }
+}
+
+/** A process that takes what others leave; one that has just ended needs no priority. */
+function lowest(pid: number): void {
+  try {
+    setPriority(pid, constants.priority.PRIORITY_LOW);
+  } catch {
+    // It is gone; its end is heard.
   }
 }
 

@@ -81,7 +81,9 @@ export async function render(job: RenderJob, { making, made, shouldStop }: Rende
     } else {
       source ??= await decodeCrop(job.path, job.facts, job.crop, job);
       if (!current?.hasSize(width, height)) current = new SizedPicture(await resized(source, width, height));
-      encoded = await current.encode(output);
+      // A thorough search has its time for each encode, not for all of them.
+      const alive = output.settings.thorough ? () => making(key) : undefined;
+      encoded = await current.encode(output, alive);
     }
     const { file, quality, difference, encodes } = encoded;
     await writeWhole(output.path, job.incoming, file);

@@ -2,6 +2,7 @@
 import {
   DifferenceReference,
   isLossy,
+  ThoroughSearch,
   VariantSearch,
   type EncoderSettings,
   type LossyFormat,
@@ -41,9 +42,13 @@ export class SizedPicture {
     return reference;
   }
 
-  async encode({ format, settings }: Pick<BitmapOutput, 'format' | 'settings'>): Promise<Encoded> {
+  /** @param alive told before each encode of a search */
+  async encode(
+    { format, settings }: Pick<BitmapOutput, 'format' | 'settings'>,
+    alive: () => void = () => undefined,
+  ): Promise<Encoded> {
     if (isLossy(format) && settings.target !== undefined)
-      return this.search(format, settings, settings.target);
+      return this.search(format, settings, settings.target, alive);
     if (isLossy(format) && settings.quality !== undefined && settings.density !== undefined)
       return this.pinned(format, settings, settings.quality, settings.density);
     const exact = settings.lossless ?? false;
@@ -65,11 +70,17 @@ export class SizedPicture {
     return { file, quality, difference, encodes: 1 };
   }
 
-  private async search(format: LossyFormat, settings: EncoderSettings, target: number): Promise<Encoded> {
+  private async search(
+    format: LossyFormat,
+    settings: EncoderSettings,
+    target: number,
+    alive: () => void,
+  ): Promise<Encoded> {
     const { width, height } = this.picture;
     const density = settings.density ?? 1;
     const reference = this.referenceAt(density);
-    const search = new VariantSearch(format, target, {
+    const Search = settings.thorough ? ThoroughSearch : VariantSearch;
+    const search = new Search(format, target, {
       exposure: reference.exposure,
       width,
       height,
@@ -77,6 +88,7 @@ export class SizedPicture {
     });
     let best: Buffer | null = null;
     for (let trial = search.next; trial; trial = search.next) {
+      alive();
       const file = await encode(fromRaw(this.picture), format, { ...settings, ...trial });
       const difference = thousandths(reference.differenceOf(await decode(file)));
       const attempt = { ...trial, bytes: file.length, difference };

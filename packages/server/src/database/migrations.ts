@@ -164,10 +164,21 @@ const replacements: Migration = {
   },
 };
 
+/** Thorough files stand in the place of quick ones. */
+const thoroughFiles: Migration = {
+  name: '006-thorough-files',
+  async up(tables) {
+    const variants = await tables.describeTable('variants');
+    if (!variants.instead_of)
+      await tables.addColumn('variants', 'instead_of', { type: DataTypes.CHAR(64), allowNull: true });
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
   soundness,
   modelOfSitesStep,
   replacements,
+  thoroughFiles,
 ];

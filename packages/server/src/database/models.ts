@@ -152,6 +152,8 @@ export class VariantModel extends Model {
   declare difference: number | null;
   /** When it was noticed that no set wants it any more; null while one does. */
   declare wantedUntil: Date | null;
+  /** Key of the quick file in whose place this thorough one stands; null for a quick one. */
+  declare insteadOf: string | null;
 }
 
 export class EditModel extends Model {
@@ -304,6 +306,7 @@ export function defineModels(sequelize: Sequelize): void {
     quality: { type: DataTypes.INTEGER, allowNull: true },
     difference: { type: DataTypes.DOUBLE, allowNull: true },
     wantedUntil: { type: DataTypes.DATE(3), allowNull: true },
+    insteadOf: { ...hash(), allowNull: true },
   });
   define(
     EditModel,

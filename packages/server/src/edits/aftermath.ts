@@ -63,7 +63,7 @@ export class Aftermath {
       const { versions, near, listed } = await this.ledgers.update(setId, ids);
       this.told.photos(setId, { versions, near, listed });
       this.told.counts(setId);
-      this.preparer.look(setId, versions.keys());
+      this.preparer.look(setId, [...versions.keys()]);
     } catch (error) {
       if (isDatabaseAway(error)) throw error;
       this.ledgers.forget(setId);

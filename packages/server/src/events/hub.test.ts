@@ -6,7 +6,14 @@ import { EventHub, type Listener } from './hub.ts';
 const event = (n: number): SetEvent => ({ type: 'unmade', keys: [`k${n}`] });
 const progress: SetEvent = {
   type: 'preparation',
-  preparation: { wanted: 1, made: 0, failed: 0, paused: false, doing: null },
+  preparation: {
+    wanted: 1,
+    made: 0,
+    failed: 0,
+    paused: false,
+    doing: null,
+    thorough: { wanted: 0, made: 0, now: false },
+  },
 };
 
 /** A listener that takes so many events, and remembers what it took. */

@@ -61,9 +61,9 @@ export function variantPaths(parts: Pick<HandoverParts, 'rows' | 'names'>): Map<
 /** A stored file compared with its hash: what is damaged must not reach a website. Null where it is. */
 export const readVariant = async (
   vault: Vault,
-  { key, format, contentHash }: RowVariant,
+  { file, format, contentHash }: RowVariant,
 ): Promise<Buffer | null> =>
-  contentHash === null ? null : vault.verified(vault.variant(key, format), contentHash);
+  contentHash === null ? null : vault.verified(vault.variant(file, format), contentHash);
 
 /**
  * Makes sure that every file of a hand-over is what was made, before a byte of it goes out: those that were changed or
@@ -75,17 +75,20 @@ export async function makeWhole(
   vault: Vault,
   preparer: Preparer,
 ): Promise<void> {
-  const lost: { variant: RowVariant; key: string; hash: string }[] = [];
+  const lost: { variant: RowVariant; hash: string }[] = [];
   for (const { variants, original } of rows) {
     for (const variant of variants) {
       if (variant.bytes !== null && !(await readVariant(vault, variant)))
-        lost.push({ variant, key: variant.key, hash: original.hash });
+        lost.push({ variant, hash: original.hash });
     }
   }
-  await preparer.remake(lost);
-  for (const { variant, ...file } of lost) {
-    const again = (await preparer.untilStored(file)) && (await readVariant(vault, variant));
-    if (again) continue;
+  await preparer.remake(lost.map(({ variant, hash }) => ({ key: variant.file, hash })));
+  for (const { variant, hash } of lost) {
+    const { key } = variant;
+    const again = (await preparer.untilStored({ key, hash })) && preparer.get(key);
+    // The quick file may stand for a thorough one that was lost.
+    if (again) Object.assign(variant, again, { file: again.thorough ?? key });
+    if (again && (await readVariant(vault, variant))) continue;
     throw new ProblemError(
       'not-ready',
       preparer.failureOf(variant.key) ??

@@ -1,6 +1,14 @@
 // The ledger, changed photo by photo, says what one made from scratch says.
 import { describe, expect, test } from '@jest/globals';
-import { chance, FILTERS, speakingNames, standingOf, type Photo, type Standing } from '@dusky-otter/core';
+import {
+  chance,
+  FILTERS,
+  speakingNames,
+  standingOf,
+  type FileState,
+  type Photo,
+  type Standing,
+} from '@dusky-otter/core';
 import { CONTEXT, placed, sampleFrame, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { SetLedger, type Shown } from './set-ledger.ts';
 
@@ -27,11 +35,14 @@ function someStanding(id: number, { pick, next, whole }: ReturnType<typeof chanc
   return standingOf(photo, SLOTS, CONTEXT);
 }
 
+const NOTHING: FileState = { of: () => null, improved: () => false };
+
 describe('a ledger', () => {
   test('after 400 random changes and files equals one made anew, at every tenth step', () => {
     const luck = chance(3);
     const files = new Map<string, number | 'failed'>();
-    const state = (key: string) => files.get(key) ?? null;
+    const improved = new Set<string>();
+    const state: FileState = { of: (key) => files.get(key) ?? null, improved: (key) => improved.has(key) };
     const published = { bowl: 7, 'jar-2': 3 };
     const ledger = new SetLedger(state, published);
     const standings = new Map<number, Standing>();
@@ -48,7 +59,8 @@ describe('a ledger', () => {
       } else {
         const standing = standings.get(id);
         for (const key of standing?.keys ?? [])
-          if (luck.next() < 0.5) files.set(key, luck.next() < 0.1 ? 'failed' : luck.whole(1000, 60_000));
+          if (luck.next() < 0.2) improved.add(key);
+          else if (luck.next() < 0.5) files.set(key, luck.next() < 0.1 ? 'failed' : luck.whole(1000, 60_000));
         ledger.again(id);
       }
       // Names are asked for now and then: only then are they kept up.
@@ -69,7 +81,7 @@ describe('a ledger', () => {
     }
   });
   test('tells which others say something else now', () => {
-    const ledger = new SetLedger(() => null, {});
+    const ledger = new SetLedger(NOTHING, {});
     const luck = chance(1);
     const plain = (id: number, alt: string, title: string): Standing => ({
       ...someStanding(id, luck),
@@ -91,7 +103,7 @@ describe('a ledger', () => {
     expect(ledger.remove(1)).toEqual({ near: [], listed: true });
   });
   test('goes to the next photo with open work, and round to the first', () => {
-    const ledger = new SetLedger(() => null, {});
+    const ledger = new SetLedger(NOTHING, {});
     const luck = chance(2);
     const at = (id: number, open: Standing['open']): Standing => ({
       ...someStanding(id, luck),

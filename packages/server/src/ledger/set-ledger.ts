@@ -53,7 +53,7 @@ export class SetLedger {
   private names: ReadonlyMap<number, string> | null = null;
   private readonly sums = none();
   private incomplete = { phone: 0, laptop: 0 };
-  private files = { wanted: 0, made: 0, failed: 0 };
+  private files = { wanted: 0, made: 0, failed: 0, improvable: 0, improved: 0 };
 
   constructor(
     private readonly state: FileState,
@@ -73,7 +73,7 @@ export class SetLedger {
   }
 
   /** Files that its photos want, and how many of them are made or could not be. */
-  get progress(): { wanted: number; made: number; failed: number } {
+  get progress(): { wanted: number; made: number; failed: number; improvable: number; improved: number } {
     return { ...this.files };
   }
 
@@ -296,6 +296,8 @@ export class SetLedger {
     this.files.wanted += by * standing.keys.length;
     this.files.made += by * present.made;
     this.files.failed += by * present.failed;
+    this.files.improvable += by * standing.improvable.length;
+    this.files.improved += by * present.improved;
     if (standing.binned) {
       this.sums.binned += by;
       return;

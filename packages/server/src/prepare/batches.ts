@@ -1,4 +1,6 @@
 // Groups the variants that a photo wants so that one decode serves many: a batch is one crop of it.
+import type { RenderJob } from '../codec/protocol.ts';
+import type { Vault } from '../vault/vault.ts';
 import {
   planPhoto,
   type Photo,
@@ -45,4 +47,22 @@ export function batchesOf(
     const { still = false, frame = 0, background = null } = settings;
     return { photo, shape, crop, still, frame, background, outputs };
   });
+}
+
+/** What a codec process is told to make some outputs of a batch. */
+export function jobOf(batch: Batch, outputs: readonly PlannedVariant[], vault: Vault): RenderJob {
+  const { photo, crop, still, frame, background } = batch;
+  const { mirrored, turns, angle } = photo.frame;
+  return {
+    kind: 'render',
+    path: vault.original(photo.original.hash),
+    facts: photo.original,
+    incoming: vault.incoming,
+    turning: { mirrored, turns, angle },
+    still,
+    frame,
+    background,
+    crop,
+    outputs: outputs.map((output) => ({ ...output, path: vault.variant(output.key, output.format) })),
+  };
 }

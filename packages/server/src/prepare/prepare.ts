@@ -14,10 +14,11 @@ import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
 import type { SiteBook } from '../sites/site-book.ts';
 import type { Vault } from '../vault/vault.ts';
-import { batchesOf, type Batch } from './batches.ts';
+import { batchesOf, jobOf, type Batch } from './batches.ts';
 import { Queues } from './queues.ts';
 import type { Told } from './told.ts';
 import type { StoredVariants } from './stored.ts';
+import { ThoroughPass } from './thorough.ts';
 
 /** How long a photo that could not be read is left alone, in ms. */
 const TRY_AGAIN_MS = 10_000;
@@ -33,11 +34,15 @@ export interface Shop {
   ledgers: Ledgers;
   failures: Map<string, string>;
   report: Report;
+  /** Whether smaller files are looked for while nothing else is to be made; otherwise only where it is asked for. */
+  idleWork: boolean;
 }
 
 export class Preparer {
   private readonly queues = new Queues();
-  private readonly making = new Set<string>();
+  /** Keys of files that are being made, with the original of each. */
+  private readonly making = new Map<string, string>();
+  readonly thorough: ThoroughPass;
   private readonly doing = new Map<number, string>();
   private readonly paused = new Set<number>();
   /** Originals that are not what they were when they were taken in. */
@@ -51,6 +56,13 @@ export class Preparer {
   private readonly settled: (() => void)[] = [];
 
   constructor(private readonly shop: Shop) {
+    this.thorough = new ThoroughPass(shop, {
+      batches: (setId, id) => this.batches(setId, id),
+      isPaused: (setId) => this.paused.has(setId),
+      isWanted: (hash, key) => this.wanting(hash, key).length > 0,
+      stored: (key, hash) => this.tellMade(key, hash),
+      told: (setId) => this.tellProgress(setId),
+    });
     shop.pool.onIdle = () => this.pump();
   }
 
@@ -92,19 +104,32 @@ export class Preparer {
     const ledger = await (ledgers.all.has(setId) ? ledgers.renew(setId) : ledgers.get(setId));
     if (this.closed) return;
     this.unread.delete(setId);
-    this.queues.of(setId).open = new Set(ledger.all.map(({ id }) => id));
+    const ids = ledger.all.map(({ id }) => id);
+    this.queues.of(setId).open = new Set(ids);
+    this.thorough.look(setId, ids);
+    this.dropUnwanted();
     this.tellProgress(setId);
     this.shop.told.counts(setId);
     this.pump();
   }
 
   /** Photos of a set were changed: their files are looked at again. */
-  look(setId: number, photoIds: Iterable<number>): void {
+  look(setId: number, photoIds: readonly number[]): void {
     const { open } = this.queues.of(setId);
     for (const id of photoIds) open.add(id);
+    this.thorough.look(setId, photoIds);
+    this.dropUnwanted();
     this.tellProgress(setId);
     this.wake();
     this.pump();
+  }
+
+  /** Files that are being made although nobody wants them any more are given up. */
+  private dropUnwanted(): void {
+    const dropped = [...this.making].filter(([key, hash]) => this.wanting(hash, key).length === 0);
+    const keys = new Set(dropped.map(([key]) => key));
+    if (keys.size > 0) this.shop.pool.drop(keys);
+    this.thorough.dropUnwanted();
   }
 
   /** Ledgers that know a file as wanted. */
@@ -112,9 +137,13 @@ export class Preparer {
     return [...this.shop.ledgers.all].filter(([, ledger]) => ledger.wants(hash, key));
   }
 
-  /** Whether any set wants a variant; true as well for what is being made. */
+  /** Whether any set wants a file, by its own key; true as well for what is being made. */
   isWanted(hash: string, key: string): boolean {
-    return this.making.has(key) || this.wanting(hash, key).length > 0;
+    const { stored } = this.shop;
+    const wish = stored.wishOf(key);
+    // A quick file for which a thorough one stands is wanted no more.
+    if (wish === key && stored.isThorough(key)) return false;
+    return this.making.has(wish) || this.wanting(hash, wish).length > 0;
   }
 
   /** What is on screen is made first. */
@@ -148,18 +177,22 @@ export class Preparer {
 
   /** Stored files turned out to be lost or changed: they are forgotten, said, and made again. */
   async remake(files: readonly { key: string; hash: string }[]): Promise<void> {
-    const known = files.filter(({ key }) => this.get(key));
+    const { stored } = this.shop;
+    const known = files.filter(({ key }) => stored.file(key));
     if (known.length === 0) return;
     this.shop.report(`${known.length} stored files were changed or lost on the disk; they are made again.`);
-    for (const { key } of known) await this.shop.stored.forget(key);
+    const wishes = known.map(({ key, hash }) => ({ key: stored.wishOf(key), hash }));
+    for (const { key } of known) await stored.forget(key);
     for (const [setId, ledger] of this.shop.ledgers.all) {
-      const own = known.filter(({ hash, key }) => ledger.wants(hash, key));
+      const own = wishes.filter(({ hash, key }) => ledger.wants(hash, key));
       if (own.length === 0) continue;
       this.shop.hub.tell(setId, { type: 'unmade', keys: own.map(({ key }) => key) });
+      // The quick file may stand for a thorough one that was lost.
+      for (const { key, hash } of own) if (stored.get(key)) this.tellMade(key, hash);
       const ids = new Set(own.map(({ hash }) => ledger.photoOf(hash)!));
       for (const id of ids) ledger.again(id);
       this.shop.told.counts(setId);
-      this.look(setId, ids);
+      this.look(setId, [...ids]);
     }
   }
 
@@ -191,15 +224,18 @@ export class Preparer {
   }
 
   progressOf(setId: number): Preparation {
-    const { wanted, made, failed } = this.shop.ledgers.all.get(setId)?.progress ?? {
+    const { wanted, made, failed, improvable, improved } = this.shop.ledgers.all.get(setId)?.progress ?? {
       wanted: 0,
       made: 0,
       failed: 0,
+      improvable: 0,
+      improved: 0,
     };
     return {
       wanted,
       made,
       failed,
+      thorough: { wanted: improvable, made: improved, now: this.thorough.isAsked(setId) },
       paused: this.paused.has(setId),
       doing: this.doing.get(setId) ?? null,
     };
@@ -207,6 +243,7 @@ export class Preparer {
 
   close(): void {
     this.closed = true;
+    this.thorough.close();
     this.wake();
   }
 
@@ -229,8 +266,12 @@ export class Preparer {
         (setId) => (this.paused.has(setId) ? null : this.attention(setId)),
         (setId) => this.wantsOf(setId),
       );
-      if (!found) return;
+      if (!found) {
+        if (this.making.size === 0 && this.looking === 0) this.thorough.pump();
+        return;
+      }
       this.looking += 1;
+      this.thorough.wait();
       // It reports its own failures.
       void this.work(found.setId, found.id);
     }
@@ -250,7 +291,7 @@ export class Preparer {
       batch = batches.find(({ outputs }) => outputs.some(({ key }) => this.isOpen(key)));
       if (!batch || this.closed) return;
       const outputs = batch.outputs.filter(({ key }) => this.isOpen(key));
-      for (const { key } of outputs) this.making.add(key);
+      for (const { key } of outputs) this.making.set(key, batch.photo.original.hash);
       // There may be more batches: somebody else may look while this one is made.
       this.queues.of(setId).open.add(id);
     } catch (error) {
@@ -279,7 +320,7 @@ export class Preparer {
 
   private async make(setId: number, batch: Batch): Promise<void> {
     const outputs = batch.outputs.filter(({ key }) => this.making.has(key));
-    const { photo, crop, shape, still, frame, background } = batch;
+    const { photo, shape } = batch;
     this.doing.set(
       setId,
       `${shownName(photo.words, photo.fileName)}, ${shape === 'own' ? 'whole photo' : shape}`,
@@ -287,33 +328,15 @@ export class Preparer {
     this.tellProgress(setId);
     const notes: Promise<void>[] = [];
     const { pool, vault } = this.shop;
-    const { mirrored, turns, angle } = photo.frame;
     try {
-      await pool.render(
-        {
-          kind: 'render',
-          path: vault.original(photo.original.hash),
-          facts: photo.original,
-          incoming: vault.incoming,
-          turning: { mirrored, turns, angle },
-          still,
-          frame,
-          background,
-          crop,
-          outputs: outputs.map((output) => ({
-            ...output,
-            path: vault.variant(output.key, output.format),
-          })),
-        },
-        (made) => {
-          const output = outputs.find(({ key }) => key === made.key);
-          if (!output) return;
-          const note = this.note(made, photo, output.format);
-          // It is waited for below; until then nobody may take a failure for one that nobody hears.
-          note.catch(() => undefined);
-          notes.push(note);
-        },
-      );
+      await pool.render(jobOf(batch, outputs, vault), (made) => {
+        const output = outputs.find(({ key }) => key === made.key);
+        if (!output) return;
+        const note = this.note(made, photo, output.format);
+        // It is waited for below; until then nobody may take a failure for one that nobody hears.
+        note.catch(() => undefined);
+        notes.push(note);
+      });
       await Promise.all(notes);
     } catch (error) {
       await Promise.allSettled(notes);
@@ -353,14 +376,18 @@ export class Preparer {
     const { hash } = photo.original;
     await this.shop.stored.add(made, hash, format);
     this.making.delete(made.key);
-    const { key, bytes, contentHash, quality, difference } = made;
+    this.tellMade(made.key, hash);
+    this.wake();
+  }
+
+  /** What is stored for a key of a plan is told to all who want it. */
+  private tellMade(key: string, hash: string): void {
+    const facts = this.get(key);
+    if (!facts) return;
     for (const [setId, ledger] of this.wanting(hash, key)) {
-      const id = ledger.photoOf(hash)!;
-      const facts = { bytes, contentHash, quality, difference };
-      this.shop.hub.tell(setId, { type: 'made', photo: id, key, ...facts });
+      this.shop.hub.tell(setId, { type: 'made', photo: ledger.photoOf(hash)!, key, ...facts });
       this.changed(setId, ledger, hash);
     }
-    this.wake();
   }
 
   /** A photo's files are others: what its set adds up to is told. */

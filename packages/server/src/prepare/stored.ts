@@ -9,6 +9,8 @@ import type { Vault } from '../vault/vault.ts';
 export interface StoredFile extends StoredFacts {
   hash: string;
   format: OutputFormat;
+  /** Key of the quick file in whose place it stands; null for a quick one. */
+  insteadOf: string | null;
 }
 
 const factsOf = ({ bytes, contentHash, quality, difference }: StoredFacts): StoredFacts => ({
@@ -18,30 +20,48 @@ const factsOf = ({ bytes, contentHash, quality, difference }: StoredFacts): Stor
   difference,
 });
 
+type Row = StoredFacts & Pick<StoredFile, 'hash' | 'insteadOf'> & { key: string; format: string };
+
 export class StoredVariants {
   private readonly known = new Map<string, StoredFile>();
+  /** Thorough files by the keys of the quick ones in whose place they stand. */
+  private readonly thorough = new Map<string, string>();
   /** Every hash once: dozens of files are made from one original. */
   private readonly hashes = new Map<string, string>();
 
+  /** What is stored for a key of a plan: the thorough file where there is one, or the quick one. */
   get(key: string): StoredFacts | undefined {
+    const thorough = this.thorough.get(key);
+    if (thorough !== undefined) return { ...factsOf(this.known.get(thorough)!), thorough };
     const file = this.known.get(key);
     return file && factsOf(file);
   }
 
-  /** Bytes of a stored file, or undefined. */
+  /** Bytes of what is stored for a key of a plan, or undefined. */
   bytesOf(key: string): number | undefined {
-    return this.known.get(key)?.bytes;
+    return this.known.get(this.thorough.get(key) ?? key)?.bytes;
   }
 
-  /** A stored file with what it was made from. */
+  /** Whether a thorough file stands for a key of a plan. */
+  isThorough(key: string): boolean {
+    return this.thorough.has(key);
+  }
+
+  /** The key of a plan that a stored file is for. */
+  wishOf(key: string): string {
+    return this.known.get(key)?.insteadOf ?? key;
+  }
+
+  /** A stored file by its own key, with what it was made from. */
   file(key: string): StoredFile | undefined {
     return this.known.get(key);
   }
 
-  private keep(key: string, facts: StoredFacts, hash: string, format: string): void {
+  private keep({ key, hash, format, insteadOf, ...facts }: Row): void {
     const known = this.hashes.get(hash) ?? hash;
     this.hashes.set(known, known);
-    this.known.set(key, { ...factsOf(facts), hash: known, format: format as OutputFormat });
+    this.known.set(key, { ...factsOf(facts), hash: known, format: format as OutputFormat, insteadOf });
+    if (insteadOf !== null) this.thorough.set(insteadOf, key);
   }
 
   /**
@@ -59,30 +79,37 @@ export class StoredVariants {
     }
     if (lost.length > 0) await VariantModel.destroy({ where: { key: lost.map((row) => row.key) } });
     this.known.clear();
+    this.thorough.clear();
     const gone = new Set(lost);
     for (const row of rows) {
       if (gone.has(row)) continue;
       files.delete(row.key);
-      this.keep(row.key, row, row.originalHash, row.format);
+      const { key, bytes, contentHash, quality, difference, originalHash: hash, format, insteadOf } = row;
+      this.keep({ key, bytes, contentHash, quality, difference, hash, format, insteadOf });
     }
     for (const path of files.values()) await vault.removeFile(path);
     return { rowsDropped: lost.length, filesDropped: files.size };
   }
 
-  async add(made: MadeVariant, originalHash: string, format: string): Promise<void> {
+  /** @param insteadOf key of the quick file in whose place a thorough one stands */
+  async add(made: MadeVariant, hash: string, format: string, insteadOf: string | null = null): Promise<void> {
+    const { key } = made;
     const facts = factsOf(made);
     await patiently(() =>
-      VariantModel.upsert({ key: made.key, ...facts, originalHash, format, wantedUntil: null }),
+      VariantModel.upsert({ key, ...facts, originalHash: hash, format, wantedUntil: null, insteadOf }),
     );
-    this.keep(made.key, facts, originalHash, format);
+    this.keep({ key, ...facts, hash, format, insteadOf });
   }
 
+  /** All files by their own keys. */
   get all(): ReadonlyMap<string, StoredFile> {
     return this.known;
   }
 
   async forget(key: string): Promise<void> {
     await VariantModel.destroy({ where: { key } });
+    const wish = this.wishOf(key);
+    if (this.thorough.get(wish) === key) this.thorough.delete(wish);
     this.known.delete(key);
   }
 }

@@ -12,6 +12,7 @@ export const SWEEP_EVERY_MS = 3600 * 1000;
 /**
  * Notes since when variants are not wanted, and removes those for which that is `keptFor` ms ago. One that is wanted
  * again starts anew. The row goes before the file: a crash in between leaves a stray file, which the next start clears.
+ * @param isWanted asked by a file's own key
  * @returns how many were removed.
  */
 export async function sweep(

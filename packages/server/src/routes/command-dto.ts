@@ -196,6 +196,7 @@ class BinCommandDto {
 
 class PolicyDto implements Policy {
   @IsIn(['avif', 'webp']) modern!: Policy['modern'];
+  @IfGiven() @IsBoolean() thorough?: boolean;
   @IsIn(TARGET_NAMES) target!: TargetName;
   @IfGiven() @IsString() @MaxLength(LONGEST_PREFIX) prefix?: string;
 }

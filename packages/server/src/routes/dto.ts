@@ -125,13 +125,17 @@ export class TryDto {
   @IsObject() @ValidateNested() @Type(() => QualityDto) decision!: QualityDto;
 }
 
+export class ThoroughDto {
+  @IsBoolean() now!: boolean;
+}
+
 export class PauseDto {
   @IsBoolean() paused!: boolean;
 }
 
 /** The body as an instance of a DTO class. @throws ProblemError bad-request naming what is wrong. */
 export function checked<T extends object>(type: new () => T, body: unknown): T {
-  if (typeof body !== 'object' || body === null) throw new ProblemError('bad-request');
+  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new ProblemError('bad-request');
   let instance: T;
   try {
     instance = plainToInstance(type, body);

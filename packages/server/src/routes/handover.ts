@@ -204,8 +204,8 @@ export const handoverRoutes =
       if (!variant) throw new ProblemError('no-such-file');
       const bytes = await readVariant(parts.vault, variant);
       if (bytes) return sendPicture(reply, bytes, variant.format);
-      const file = parts.stored.file(variant.key);
-      if (file) await parts.preparer.remake([{ key: variant.key, hash: file.hash }]);
+      const stored = parts.stored.file(variant.file);
+      if (stored) await parts.preparer.remake([{ key: variant.file, hash: stored.hash }]);
       throw new ProblemError('being-remade');
     });
   };

@@ -5,10 +5,10 @@ import type { Parts } from '../parts.ts';
 import { RefusalModel } from '../database/models.ts';
 import { emptyBin } from '../sets/bin.ts';
 import { membersWith } from '../sets/finding.ts';
-import { findSet, refusalsOf } from '../sets/sets.ts';
+import { findSet, readSet, refusalsOf } from '../sets/sets.ts';
 import type { Shown } from '../ledger/set-ledger.ts';
 import { ProblemError } from '../problems.ts';
-import { AttentionDto, checked, idFrom, PauseDto } from './dto.ts';
+import { AttentionDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
@@ -190,6 +190,15 @@ export const setRoutes =
     app.put('/sets/:id/preparation', async (request: ById) => {
       const setId = idFrom(request.params.id);
       parts.preparer.pause(setId, checked(PauseDto, request.body).paused);
+      return parts.preparer.progressOf(setId);
+    });
+
+    app.put('/sets/:id/thorough', async (request: ById) => {
+      const setId = idFrom(request.params.id);
+      const { now } = checked(ThoroughDto, request.body);
+      // Read first: a set that nobody has looked at since the start has no files to speak of yet.
+      await readSet(() => parts.ledgers.get(setId));
+      parts.preparer.thorough.ask(setId, now);
       return parts.preparer.progressOf(setId);
     });
   };

@@ -75,6 +75,8 @@ export async function testServer(change: Partial<Config> = {}): Promise<TestServ
     ...configFrom({ DATABASE_URL: database.url, DATA_DIR: dataDir }),
     workers: 2,
     seedDemo: false,
+    // What is made is what a test asked for.
+    idleWork: false,
     ...change,
   };
   const sequelize = await connect(database.url);

@@ -183,6 +183,7 @@ export const api = {
   },
   emptyBin: (setId: number) => call<{ gone: number[] }>('DELETE', `/api/sets/${setId}/bin`),
   attend: (setId: number, photos: number[]) => call('PUT', `/api/sets/${setId}/attention`, { photos }),
+  thorough: (setId: number, now: boolean) => call<Preparation>('PUT', `/api/sets/${setId}/thorough`, { now }),
   pause: (setId: number, paused: boolean) =>
     call<Preparation>('PUT', `/api/sets/${setId}/preparation`, { paused }),
   /** Bytes that a screen is sent for all photos where they stand. */
@@ -214,8 +215,8 @@ export const lookAddress = (
 ): string => `/api/sets/${setId}/photos/${photo}/look?${query({ ...of })}`;
 
 /** Address of a stored file. */
-export const variantAddress = ({ key, format }: { key: string; format: string }): string =>
-  `/files/variants/${key}/${format}`;
+export const variantAddress = ({ file, format }: { file: string; format: string }): string =>
+  `/files/variants/${file}/${format}`;
 
 /** Address of the picture that screens show for an original. */
 export const viewAddress = (hash: string, size: 'row' | 'bench'): string => `/files/views/${hash}/${size}`;

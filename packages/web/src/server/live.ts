@@ -97,8 +97,7 @@ export class Live {
       case 'saved':
         return this.header((before) => ({ ...before, edits: { ...before.edits, savedAt: event.at } }));
       case 'made': {
-        const { key, photo, bytes, contentHash, quality, difference } = event;
-        const facts = { bytes, contentHash, quality, difference };
+        const { type: _, key, photo, ...facts } = event;
         this.made.set(key, facts);
         return this.photo(photo, withMade(key, facts));
       }

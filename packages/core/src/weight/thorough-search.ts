@@ -1,0 +1,112 @@
+// The thorough search for one variant: what the quick one found, then every recipe of its format that may do with fewer
+// bytes, each searched to the last per cent. Costs many times the time, and its result is never worse.
+import type { Curve, LossyFormat } from './curves.ts';
+import { predictedOffset, type Features } from './prediction.ts';
+import { bestOf, offsetOf, QualitySearch } from './search.ts';
+import { VariantSearch, type Recipe, type Trial, type VariantAttempt } from './variant-search.ts';
+
+/** A recipe with what is known of it (docs/methods/quality-search.md). */
+interface Known extends Recipe {
+  curve: Curve;
+  /** How much higher its quality is than the quick recipe's of the same curve for the same difference. */
+  shift: number;
+}
+
+const TRELLIS = { trellis: true } as const;
+
+/** Pixels up to which AVIF is worth its highest effort that pays: an encode then takes some seconds. */
+const SMALL = 500_000;
+
+/** What is tried, the most promising first: the others are then given up the sooner. */
+function recipesOf(format: LossyFormat, pixels: number): readonly Known[] {
+  switch (format) {
+    case 'jpeg':
+      return [
+        { curve: 'jpeg', shift: -8, fullChroma: false, table: 8, ...TRELLIS },
+        { curve: 'jpeg', shift: 1, fullChroma: false, table: 3, ...TRELLIS },
+        { curve: 'jpegFull', shift: 1, fullChroma: true, table: 3, ...TRELLIS },
+        { curve: 'jpegFull', shift: 0, fullChroma: true, table: 2, ...TRELLIS },
+      ];
+    case 'webp':
+      return [
+        { curve: 'webp', shift: 0, fullChroma: true, effort: 6, sharpChroma: true },
+        { curve: 'webp', shift: 0, fullChroma: true, effort: 6 },
+      ];
+    case 'avif':
+      return [{ curve: 'avif', shift: -2, fullChroma: true, effort: pixels <= SMALL ? 6 : 4 }];
+  }
+}
+
+/** Aimed at below the target; from `NEAR` on nothing more is looked for. */
+const AIM = 0.985;
+const NEAR = 0.975;
+/** Encodes that one recipe may cost. */
+const MOST = 6;
+
+/** Driven as `VariantSearch` is. */
+export class ThoroughSearch {
+  readonly attempts: VariantAttempt[] = [];
+  private readonly quick: VariantSearch;
+  private readonly recipes: Known[];
+  private recipe: Known | null = null;
+  private search: QualitySearch | null = null;
+
+  constructor(
+    format: LossyFormat,
+    private readonly target: number,
+    private readonly features: Features,
+  ) {
+    this.quick = new VariantSearch(format, target, features);
+    this.recipes = [...recipesOf(format, features.width * features.height)];
+  }
+
+  get next(): Trial | null {
+    const { quick } = this;
+    if (quick.next) return quick.next;
+    while (!this.search || this.search.next === null) {
+      const recipe = this.recipes.shift();
+      if (!recipe) return null;
+      this.begin(recipe);
+    }
+    const { curve: _, shift: __, ...recipe } = this.recipe!;
+    return { ...recipe, quality: this.search.next };
+  }
+
+  /** The smallest file within the target, or the one with the least difference when none is; null before any. */
+  get best(): VariantAttempt | null {
+    return bestOf(this.attempts, this.target);
+  }
+
+  take(attempt: VariantAttempt): void {
+    const { best, quick, search } = this;
+    this.attempts.push(attempt);
+    if (quick.next) return quick.take(attempt);
+    search!.take(attempt);
+    // A recipe that fails with as many bytes as another needs to meet the target can't win any more.
+    const lost =
+      attempt.difference > this.target &&
+      best !== null &&
+      best.difference <= this.target &&
+      attempt.bytes >= best.bytes;
+    if (lost) this.search = null;
+  }
+
+  private begin(recipe: Known): void {
+    const { curve, shift } = recipe;
+    // What the quick search has learnt of this picture on the same curve: the attempt nearest to the target.
+    const miss = ({ difference }: VariantAttempt) => Math.abs(Math.log(difference / this.target));
+    const known = this.quick.attempts
+      .filter((a) => curve === 'webp' || curve === 'avif' || a.fullChroma === recipe.fullChroma)
+      .sort((a, b) => miss(a) - miss(b))[0];
+    this.recipe = recipe;
+    this.search = new QualitySearch({
+      curve,
+      shift,
+      target: this.target,
+      offset: known ? offsetOf(curve, known) : predictedOffset(curve, this.features),
+      most: MOST,
+      aim: AIM,
+      near: NEAR,
+    });
+  }
+}
