@@ -1,7 +1,7 @@
 // The fixed qualities that searched quality is compared with.
-import { isLossy, type EncoderSettings, type LossyFormat, type OutputFormat } from '@dusky-otter/core';
+import { isLossy, ONE_QUALITY, type EncoderSettings, type OutputFormat } from '@dusky-otter/core';
 
-export const FIXED: Record<LossyFormat, number> = { jpeg: 80, webp: 80, avif: 60 };
+export const FIXED = ONE_QUALITY;
 
 /** The same settings, with a fixed quality where one is searched for. */
 export function atFixedQuality(

@@ -19,6 +19,8 @@ import { Worktable } from './worktable/Worktable.tsx';
 const Places = lazy(async () => ({ default: (await import('./places/Places.tsx')).Places }));
 const Measure = lazy(async () => ({ default: (await import('./measure/Measure.tsx')).Measure }));
 const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBench.tsx')).WeighBench }));
+const PageLimit = lazy(async () => ({ default: (await import('./weigh/PageLimit.tsx')).PageLimit }));
+const Policy = lazy(async () => ({ default: (await import('./policy/Policy.tsx')).Policy }));
 const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
 const late = (screen: ReactNode) => <Suspense fallback={opening}>{screen}</Suspense>;
 
@@ -37,6 +39,8 @@ createRoot(document.getElementById('root')!).render(
             <Route path="weigh/:photoId" element={late(<WeighBench />)} />
             <Route path="rehearse" element={<Rehearse />} />
             <Route path="places" element={late(<Places />)} />
+            <Route path="rules" element={late(<Policy />)} />
+            <Route path="limit" element={late(<PageLimit />)} />
             <Route path="measure" element={late(<Measure />)} />
             <Route path=":stop" element={<Worktable />} />
           </Route>

@@ -168,6 +168,8 @@ export interface EncoderSettings {
   frame?: number;
   /** What a transparent picture is laid on, as #rrggbb. */
   background?: string;
+  /** Credit that is written into the file. */
+  credit?: string;
   /** Every recipe is tried that may do with fewer bytes: the thorough pass. */
   thorough?: boolean;
 }

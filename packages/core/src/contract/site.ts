@@ -8,11 +8,22 @@ export type Language = string;
 export type TargetName = 'exacting' | 'clean' | 'lean';
 
 export interface Policy {
-  /** The modern format served beside the JPEG or PNG that every browser reads. */
-  modern: 'avif' | 'webp';
+  /**
+   * The modern format served beside the JPEG or PNG that every browser reads; "smaller": of the two that one which
+   * needs fewer bytes for a picture; "both": that one first, and the other for browsers that read no better.
+   */
+  modern: 'avif' | 'webp' | 'smaller' | 'both';
   target: TargetName;
   /** false: files stay as the quick pass made them. */
   thorough?: boolean;
+  /** Densities above this one count as this one; 2 where nothing is said. */
+  density?: 1 | 1.5 | 2;
+  /** "credit": the credit and rights that an original names go out in its files; otherwise nothing but the picture does. */
+  metadata?: 'none' | 'credit';
+  /** false: a JPEG arrives from top to bottom, not first whole and blurred. */
+  progressive?: boolean;
+  /** "plain": file names without the fingerprint of their content. */
+  naming?: 'fingerprint' | 'plain';
   /** Where the files lie on the site, before every address in copied markup; relative to the page where it is absent. */
   prefix?: string;
 }

@@ -109,6 +109,18 @@ export interface PlaceUse {
   shown: { hash: string; width: number; height: number }[];
 }
 
+/** What another policy would make of a set. */
+export interface PolicyForecast {
+  files: { now: number; then: number; toMake: number };
+  /** Bytes that a phone and a retina laptop are sent, as far as files are made. */
+  phone: { now: number; then: number };
+  laptop: { now: number; then: number };
+  /** Files that were made to see what they weigh. */
+  tried: number;
+  /** Nothing was carried over from some pictures to others. */
+  exact: boolean;
+}
+
 /** What a change of a place costs, before it is made. */
 export interface PlaceCost {
   photos: number;

@@ -13,6 +13,7 @@ import type {
 } from '../contract/index.ts';
 import { focalProblem, frameCropProblem, frameProblem, listedCrops } from '../geometry/frame.ts';
 import { slotProblem } from '../slots/problem.ts';
+import { wholePolicy } from '../weight/target.ts';
 import { prefixProblem } from '../markup/address.ts';
 import { linkProblem } from '../markup/link.ts';
 import { LONGEST_TEXT } from '../words/text.ts';
@@ -202,6 +203,15 @@ export function applyToSite(site: Site, command: SiteCommand): { site: Site; inv
   const policy = change.policy && { policy: { ...site.policy, ...change.policy } };
   return {
     site: { ...site, ...change, ...policy },
-    inverse: { kind: 'site', change: before(site, change) },
+    inverse: {
+      kind: 'site',
+      change: {
+        ...before(site, change),
+        // A part that was not said before is said now, as what it meant.
+        ...(change.policy && {
+          policy: { ...before(wholePolicy(site.policy), change.policy), ...site.policy },
+        }),
+      },
+    },
   };
 }

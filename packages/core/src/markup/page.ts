@@ -11,7 +11,7 @@ export interface PageOptions {
   title: string;
   rows: readonly PhotoRow[];
   setSlots: readonly SlotId[];
-  context: Pick<PlanContext, 'slots' | 'languages'>;
+  context: Pick<PlanContext, 'slots' | 'languages' | 'policy'>;
   urlOf: (row: PhotoRow, variant: RowVariant) => string;
 }
 
@@ -22,7 +22,13 @@ export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOption
     const figures = rows
       .filter((row) => slotsOf(row, setSlots).includes(slot.id))
       .flatMap((row) => {
-        const figure = figureMarkup({ row, slot, first, urlOf: (variant) => urlOf(row, variant) });
+        const figure = figureMarkup({
+          row,
+          slot,
+          first,
+          both: context.policy.modern === 'both',
+          urlOf: (variant) => urlOf(row, variant),
+        });
         if (figure) first = false;
         return figure ? [figure] : [];
       });

@@ -15,6 +15,7 @@ import { DENSE_SCREEN } from '../slots/devices.ts';
 import { ruleFor, spanOf } from '../slots/slots.ts';
 import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
+import { offeredFormats } from '../weight/served.ts';
 import { escapeHtml, indent, tag } from './html.ts';
 import { figureClass, OWN, rowClass } from './styles.ts';
 
@@ -23,6 +24,8 @@ export interface PictureOptions {
   slot: Slot;
   /** Address of a stored variant, relative or absolute. */
   urlOf: (variant: RowVariant) => string;
+  /** Of two modern formats both are offered, not only the smaller one. */
+  both?: boolean;
   /** The page's first picture: loads at once and before others. */
   first: boolean;
 }
@@ -67,8 +70,10 @@ export function toldSizes(rule: WidthRule, range: Span): string {
 function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
   const { row, slot } = options;
   const stored = storedOf(row, slot, part.shape);
-  const formats = [...new Set(row.variants.filter((v) => v.slot === slot.id).map((v) => v.format))];
-  const byFormat = formats.map((f) => stored.filter((v) => v.format === f)).filter((list) => list.length > 0);
+  const own = row.variants.filter((v) => v.slot === slot.id && v.shape === part.shape);
+  const byFormat = offeredFormats(own, options.both ?? false)
+    .map((f) => stored.filter((v) => v.format === f))
+    .filter((list) => list.length > 0);
   const plainFormat = byFormat.at(-1);
   if (!plainFormat) return null;
   const rule = ruleFor(slot, part.shape, cropIn(row, slot.id, part.shape));

@@ -58,8 +58,16 @@ describe('slugs', () => {
     for (const name of after.values()) expect(name.length).toBeLessThanOrEqual(48);
   });
   test('the whole name', () => {
-    const variant = { width: 1600, format: 'jpeg' as const, contentHash: '3fa91c2e' + '0'.repeat(56) };
+    const shape = '3:1' as const;
+    const variant = {
+      ...{ width: 1600, shape, format: 'jpeg' as const },
+      contentHash: '3fa91c2e' + '0'.repeat(56),
+    };
     expect(variantFileName('bay-at-dusk', 'hero', variant)).toBe('bay-at-dusk-hero-1600w.3fa91c2e.jpg');
+    expect(variantFileName('bay-at-dusk', 'hero', variant, 'plain')).toBe('bay-at-dusk-hero-3x1-1600w.jpg');
+    expect(variantFileName('bay', 'viewer', { ...variant, shape: 'own' }, 'plain')).toBe(
+      'bay-viewer-1600w.jpg',
+    );
   });
 });
 

@@ -1,6 +1,6 @@
 // Speaking file names for variants: what it shows, where it goes, how wide, and a content hash.
 import slugify from 'slugify';
-import type { OutputFormat, SlotId, Words } from '../contract/index.ts';
+import type { OutputFormat, Policy, ShapeId, SlotId, Words } from '../contract/index.ts';
 import { EXTENSION } from '../weight/format.ts';
 
 /** With slot, width, hash and ending a name stays under 80 characters, which every file system and archive takes. */
@@ -79,13 +79,20 @@ export function speakingNames(
 
 /**
  * "bay-at-dusk-hero-1600w.3fa91c2e.avif", "logo-header.0b7d2e11.svg" for a drawing, which has no width of its own. The first 8 hex digits of the content's SHA-256 keep names
- * apart and stable: the same bytes have the same name, so caches may keep them for ever.
+ * apart and stable: the same bytes have the same name, so caches may keep them for ever. Plain names say the shape in
+ * its place: "bay-at-dusk-hero-3x1-1600w.avif".
  */
 export function variantFileName(
   name: string,
   slot: SlotId,
-  variant: { width: number; format: OutputFormat; contentHash: string },
+  variant: { width: number; shape: ShapeId; format: OutputFormat; contentHash: string },
+  naming: Policy['naming'] = 'fingerprint',
 ): string {
   const width = variant.format === 'svg' ? '' : `-${variant.width}w`;
+  if (naming === 'plain') {
+    // Two shapes of a place may have a width in common.
+    const shape = variant.shape === 'own' ? '' : `-${variant.shape.replace(':', 'x')}`;
+    return `${name}-${slot}${shape}${width}.${EXTENSION[variant.format]}`;
+  }
   return `${name}-${slot}${width}.${variant.contentHash.slice(0, 8)}.${EXTENSION[variant.format]}`;
 }

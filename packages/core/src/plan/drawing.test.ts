@@ -86,7 +86,7 @@ describe('a drawing', () => {
     expect(plainMarkup(column, CONTEXT.devices)).toMatch(/^<img class="[^"]+" src="3x2\.svg" width="720"/);
   });
   test('has a name without a width', () => {
-    const variant = { width: 720, format: 'svg', contentHash: '0b7d2e11ff' } as const;
+    const variant = { width: 720, shape: '3:2', format: 'svg', contentHash: '0b7d2e11ff' } as const;
     expect(variantFileName('logo', 'column', variant)).toBe('logo-column.0b7d2e11.svg');
   });
   test('is sharp on every screen, however small its part that is shown', () => {

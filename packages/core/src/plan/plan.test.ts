@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { CONTEXT, placed, sampleContext, sampleFrame, samplePhoto } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
-import type { OriginalFacts, Photo } from '../contract/index.ts';
+import type { OriginalFacts, Photo, Policy } from '../contract/index.ts';
 import { planPhoto, rowVariant, slotsOf, variantKey, wordsIn, type KeyParts } from './plan.ts';
 
 const parts: KeyParts = {
@@ -60,9 +60,37 @@ describe('planning', () => {
     [{ transparent: true }, 'avif', ['avif', 'png']],
     [{ frames: 12 }, 'avif', ['webp', 'gif']],
     [{}, 'webp', ['webp', 'jpeg']],
+    [{}, 'smaller', ['avif', 'webp', 'jpeg']],
+    [{ transparent: true }, 'both', ['avif', 'webp', 'png']],
   ] as const)('formats of %j with %s', (facts, modern, formats) => {
     const planned = planPhoto(samplePhoto({}, facts), ['grid'], sampleContext({ ...DEFAULT_POLICY, modern }));
     expect([...new Set(planned.map((v) => v.format))]).toEqual(formats);
+  });
+  test('other rules of the policy are part of what is wanted, and nothing else is changed by them', () => {
+    const found = { alt: '', caption: '', title: '', credit: ' Ida Gullmoor ' };
+    const plan = (policy: Partial<Policy>, facts = {}) =>
+      planPhoto(samplePhoto({}, facts), ['column'], sampleContext({ ...DEFAULT_POLICY, ...policy }));
+    const keys = (planned: ReturnType<typeof plan>) => planned.map(({ key }) => key);
+    const plain = plan({});
+    // Rules that are said as they are without being said keep the files there are.
+    for (const same of [
+      { density: 2 },
+      { metadata: 'none' },
+      { progressive: true },
+      { naming: 'plain' },
+      { thorough: false },
+    ] satisfies Partial<Policy>[])
+      expect(keys(plan(same))).toEqual(keys(plain));
+    const flat = plan({ progressive: false });
+    for (const [n, variant] of flat.entries())
+      expect(variant.key === plain[n]!.key).toBe(variant.format !== 'jpeg');
+    expect(keys(plan({ metadata: 'credit' }))).toEqual(keys(plain));
+    expect(plan({ metadata: 'credit' }, { found }).map(({ settings }) => settings.credit)).toEqual(
+      plain.map(() => 'Ida Gullmoor'),
+    );
+    const widths = (planned: ReturnType<typeof plan>) => Math.max(...planned.map(({ width }) => width));
+    expect(widths(plan({ density: 1 }))).toBeLessThan(widths(plan({ density: 1.5 })));
+    expect(widths(plan({ density: 1.5 }))).toBeLessThan(widths(plain));
   });
   test('the target of the policy and the density a file is looked at are part of what is wanted', () => {
     const planned = planPhoto(samplePhoto(), ['column'], CONTEXT);

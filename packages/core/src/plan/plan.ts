@@ -143,6 +143,9 @@ export const plainWidth = (slot: Slot, part: SlotShape, crop: Size): number =>
 const pinnedFor = (format: OutputFormat, pinned: QualityDecision['pinned']): number | undefined =>
   typeof pinned !== 'object' ? pinned : pinned.format === format ? pinned.quality : undefined;
 
+/** Formats into which a credit is written. */
+const takesCredit = (format: OutputFormat): boolean => format !== 'svg' && format !== 'gif';
+
 /** Widths that end at the widest that is wanted. */
 const upTo = (widest: number | undefined, widths: readonly number[]): readonly number[] =>
   widest === undefined || widths.every((width) => width <= widest)
@@ -155,30 +158,33 @@ export function planShape(
   slot: Slot,
   shape: ShapeId,
   { devices, policy: ofSite }: Pick<PlanContext, 'devices' | 'policy'>,
-  { mostDensity = MOST_DENSITY, policy = ofSite }: PlanChange = {},
+  { mostDensity, policy = ofSite }: PlanChange = {},
 ): PlannedVariant[] {
   const part = slot.shapes.find((s) => s.shape === shape)!;
   const crop = cropIn(photo, slot.id, shape);
   // Own: the crop's ratio is the shape. Otherwise the shape's ratio, so that every width of it agrees.
   const ratio = ratioOf(shape, crop);
-  const { hash, orientation, frames, transparent } = photo.original;
+  const { hash, orientation, frames, transparent, found } = photo.original;
+  const credit = found.credit.trim();
   const { mirrored, turns, angle } = photo.frame;
   const decision = photo.quality[slot.id] ?? {};
   const treatment = treatmentIn(photo.original, decision);
   const frame = Math.min(decision.frame ?? 0, frames - 1);
   const { pinned } = decision;
   const target = typeof pinned === 'object' ? pinned.difference : TARGETS[decision.target ?? policy.target];
-  const demands = demandsOf(slot, part, crop, devices, mostDensity);
+  const most = Math.min(mostDensity ?? MOST_DENSITY, policy.density ?? MOST_DENSITY);
+  const demands = demandsOf(slot, part, crop, devices, most);
   const widths =
     treatment.kind === 'drawing'
       ? [plainWidth(slot, part, crop)]
-      : upTo(decision.widest, candidateWidths(slot, part, crop, devices, mostDensity).widths);
+      : upTo(decision.widest, candidateWidths(slot, part, crop, devices, most).widths);
   return widths.flatMap((width) => {
     const density = viewingDensity(width, widths, demands);
     const height = heightFor(width, ratio);
     return formatsFor(treatment, { modern: decision.format ?? policy.modern }).map((format) => {
       const settings = {
-        ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }),
+        ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }, policy),
+        ...(policy.metadata === 'credit' && takesCredit(format) && credit && { credit }),
         ...(decision.still && frames > 1 && { still: true, ...(frame > 0 && { frame }) }),
         ...(decision.background !== undefined && transparent && { background: decision.background }),
       };

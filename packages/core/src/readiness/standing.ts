@@ -1,6 +1,17 @@
 // How a photo stands, as little as a list of thousands must know of it: what its decisions say once, and what follows
 // from the files that are there by now.
-import type { Filter, Photo, PlanContext, SlotId, StoredFacts, Stop } from '../contract/index.ts';
+import type {
+  Filter,
+  Photo,
+  PhotoRow,
+  PlanContext,
+  Slot,
+  SlotId,
+  StoredFacts,
+  Stop,
+} from '../contract/index.ts';
+import type { Screen } from '../source/choice.ts';
+import { isModern, leastOf } from '../weight/served.ts';
 import { shownName, speakingSlug } from '../naming/naming.ts';
 import { mayImprove, planPhoto, rowVariant, slotsOf } from '../plan/plan.ts';
 import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
@@ -12,9 +23,15 @@ import { variantSentTo } from './weight.ts';
 
 export const FILTERS: readonly Filter[] = ['all', 'words', 'crop', 'budget', 'small', 'ready'];
 
-/** A file that a screen is sent in one place, and the place's budget in bytes. */
-interface Sent {
+/** A file that a screen may be sent in one place, with all files of its shape and format. */
+interface Alternative {
   key: string;
+  all: string[];
+}
+
+/** What a screen is sent in one place: of several modern formats the one with fewer bytes; the place's budget in bytes. */
+interface Sent {
+  of: Alternative[];
   budget: number;
 }
 
@@ -41,7 +58,7 @@ export interface Standing {
   /** Those that a thorough pass may make smaller. */
   improvable: string[];
   phone: Sent[];
-  laptop: string[];
+  laptop: Sent[];
   /** Filters and stops that its decisions put it under, whatever its files are. */
   filters: Filter[];
   open: Stop[];
@@ -54,6 +71,22 @@ const WEIGHTLESS: StoredFacts = { bytes: 0, contentHash: '', quality: null, diff
 
 const openAt = (concerns: readonly Concern[]): Stop[] =>
   SEAL_PARTS.filter((stop) => concerns.some((c) => c.stop === stop && !isMild(c)));
+
+/** What a screen may be sent of a row in a place. */
+function sentIn(row: PhotoRow, slot: Slot, screen: Screen): Sent[] {
+  const first = variantSentTo(row, slot, screen);
+  if (!first) return [];
+  const own = row.variants.filter((v) => v.slot === slot.id && v.shape === first.shape);
+  const formats = [...new Set(own.map(({ format }) => format))];
+  // Every format has the same widths: what is chosen among them is the same.
+  const modern = formats.filter((format) => format === first.format || isModern(format));
+  const of = modern.flatMap((format): Alternative[] => {
+    const all = own.filter((v) => v.format === format);
+    const chosen = all.find(({ width }) => width === first.width);
+    return chosen ? [{ key: chosen.key, all: all.map(({ key }) => key) }] : [];
+  });
+  return [{ of, budget: slot.budget }];
+}
 
 /** @param setSlots places of the set's open lists */
 export function standingOf(
@@ -81,11 +114,8 @@ export function standingOf(
     camera: photo.original.bytes,
     keys: [...new Set(planned.map(({ key }) => key))],
     improvable: [...new Set(planned.filter(mayImprove).map(({ key }) => key))],
-    phone: slots.flatMap((slot): Sent[] => {
-      const variant = variantSentTo(row, slot, PHONE);
-      return variant ? [{ key: variant.key, budget: slot.budget }] : [];
-    }),
-    laptop: slots.flatMap((slot) => variantSentTo(row, slot, RETINA_LAPTOP)?.key ?? []),
+    phone: slots.flatMap((slot) => sentIn(row, slot, PHONE)),
+    laptop: slots.flatMap((slot) => sentIn(row, slot, RETINA_LAPTOP)),
     filters: FILTERS.filter((filter) => matchesFilter(filter, concerns)),
     open: openAt(concerns),
     doubt:
@@ -120,8 +150,20 @@ export interface Present {
   laptop: { sent: number; complete: boolean };
 }
 
-function sentOf(keys: readonly string[], { of }: FileState): Present['phone'] {
-  const bytes = keys.map(of);
+/** Bytes of what is sent in one place. */
+function bytesOf({ of }: Sent, state: FileState): number | 'failed' | null {
+  const sums = of.map(({ all }) =>
+    all.reduce<number | null>((sum, key) => {
+      const bytes = state.of(key);
+      return sum === null || typeof bytes !== 'number' ? null : sum + bytes;
+    }, 0),
+  );
+  const chosen = of[leastOf(sums)];
+  return chosen ? state.of(chosen.key) : null;
+}
+
+function sentOf(sent: readonly Sent[], state: FileState): Present['phone'] {
+  const bytes = sent.map((one) => bytesOf(one, state));
   return {
     sent: bytes.reduce<number>((sum, one) => sum + (typeof one === 'number' ? one : 0), 0),
     complete: bytes.every((one) => typeof one === 'number'),
@@ -133,9 +175,9 @@ export function presentOf(standing: Standing, state: FileState, repeats: boolean
   const states = standing.keys.map(state.of);
   const made = states.filter((one) => typeof one === 'number').length;
   const failed = states.filter((one) => one === 'failed').length;
-  const over = standing.phone.some(({ key, budget }) => {
-    const bytes = state.of(key);
-    return typeof bytes === 'number' && bytes > budget;
+  const over = standing.phone.some((sent) => {
+    const bytes = bytesOf(sent, state);
+    return typeof bytes === 'number' && bytes > sent.budget;
   });
   const filters = new Set(standing.filters);
   const open = new Set(standing.open);
@@ -155,10 +197,7 @@ export function presentOf(standing: Standing, state: FileState, repeats: boolean
     made,
     failed,
     improved: standing.improvable.filter(state.improved).length,
-    phone: sentOf(
-      standing.phone.map(({ key }) => key),
-      state,
-    ),
+    phone: sentOf(standing.phone, state),
     laptop: sentOf(standing.laptop, state),
   };
 }

@@ -4,6 +4,7 @@ import { widthAt } from '../css/width-rule.ts';
 import { cropIn, slotsOf } from '../plan/plan.ts';
 import { PHONE, toldWidth } from '../slots/devices.ts';
 import { chosenWidth, type Screen } from '../source/choice.ts';
+import { formatsByBytes } from '../weight/served.ts';
 import { ruleFor, shapeAt, slotsIn } from '../slots/slots.ts';
 
 /** The variant that a browser which reads the modern format loads on a screen. */
@@ -11,7 +12,8 @@ export function variantSentTo(row: PhotoRow, slot: Slot, screen: Screen): RowVar
   const part = shapeAt(slot, screen.viewport);
   if (!part) return null;
   const own = row.variants.filter((v) => v.slot === slot.id && v.shape === part.shape);
-  const modern = own.filter((v) => v.format === own[0]?.format);
+  const [format] = formatsByBytes(own);
+  const modern = own.filter((v) => v.format === format);
   const display = widthAt(ruleFor(slot, part.shape, cropIn(row, slot.id, part.shape)), screen.viewport);
   const width = chosenWidth(
     modern.map((v) => v.width),

@@ -2,6 +2,9 @@
 import type { EncoderSettings, OutputFormat, Policy } from '../contract/index.ts';
 import type { Treatment } from './kind.ts';
 
+/** Formats that not every browser reads. */
+export const MODERN = ['avif', 'webp'] as const;
+
 /** The modern format first, then the one that every browser reads; for a drawing there is but one. */
 export function formatsFor(
   treatment: Pick<Treatment, 'kind' | 'lossless'>,
@@ -11,7 +14,9 @@ export function formatsFor(
   if (treatment.kind === 'animation') return ['webp', 'gif'];
   // Lossless WebP holds flat areas in fewer bytes than lossless AVIF.
   if (treatment.lossless) return ['webp', 'png'];
-  return [policy.modern, treatment.kind === 'transparent-graphic' ? 'png' : 'jpeg'];
+  const { modern } = policy;
+  const plain = treatment.kind === 'transparent-graphic' ? 'png' : 'jpeg';
+  return modern === 'avif' || modern === 'webp' ? [modern, plain] : [...MODERN, plain];
 }
 
 /** AVIF effort, by measurement at equal visible difference (docs/methods/quality-search.md). */
@@ -25,6 +30,7 @@ export function settingsFor(
   format: OutputFormat,
   { kind, lossless }: Pick<Treatment, 'kind' | 'lossless'>,
   seen: { target: number; density: number; pinned?: number | undefined },
+  { progressive = true }: Pick<Policy, 'progressive'> = {},
 ): EncoderSettings {
   const searched =
     seen.pinned === undefined
@@ -38,7 +44,7 @@ export function settingsFor(
       if (kind === 'animation') return { quality: 78, effort: 4 };
       return lossless ? { lossless: true, effort: 4 } : { ...searched, effort: 4 };
     case 'jpeg':
-      return { ...searched, progressive: true };
+      return { ...searched, progressive };
     case 'png':
       return { lossless: true, effort: 7, ...(lossless && { palette: true }) };
     case 'gif':

@@ -8,3 +8,14 @@ export const TARGET_NAMES = Object.keys(TARGETS) as TargetName[];
 
 /** A site's policy before anyone has changed it. */
 export const DEFAULT_POLICY: Policy = { modern: 'avif', target: 'clean' };
+
+/** A policy with every part said: one that leaves a part out means what stands here. */
+export const wholePolicy = (policy: Policy): Required<Policy> => ({
+  thorough: true,
+  density: 2,
+  metadata: 'none',
+  progressive: true,
+  naming: 'fingerprint',
+  prefix: '',
+  ...policy,
+});

@@ -1,6 +1,7 @@
 // Answers somebody who looks: one size of a crop, as it is or as a file with settings that are only tried. The pixels of
 // the size that is looked at stay in hand, so that another quality costs no more than its encode.
-import type { LookJob } from './protocol.ts';
+import type { Attempt } from '@dusky-otter/core';
+import type { LookJob, PointsJob } from './protocol.ts';
 import { fromRaw, type RawPicture } from './raw.ts';
 import { SizedPicture, type Encoded } from './search.ts';
 import { checkOriginal, decodeCrop, resized } from './source.ts';
@@ -12,7 +13,7 @@ export function letGo(): void {
   inHand = null;
 }
 
-async function pictureOf(job: LookJob): Promise<RawPicture> {
+async function pictureOf(job: LookJob | PointsJob): Promise<RawPicture> {
   const { path, facts, crop, turning, frame, background, width, height } = job;
   const of = JSON.stringify([facts.hash, crop, turning, frame, background, width, height]);
   if (inHand?.of === of) return inHand.picture;
@@ -36,4 +37,12 @@ export async function look(job: LookJob): Promise<Encoded> {
     return { file, quality: null, difference: 0, encodes: 1 };
   }
   return new SizedPicture(picture).encode({ format, settings });
+}
+
+/**
+ * What a size of a crop could be had for in one format.
+ * @throws Error where the original is not what it was, or can't be decoded
+ */
+export async function pointsOf(job: PointsJob): Promise<Attempt[]> {
+  return new SizedPicture(await pictureOf(job)).points(job.format, job.density);
 }

@@ -2,6 +2,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
 import { resolve } from 'node:path';
+import type { Attempt } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
 import { JobWatch, type JobLimits } from './limits.ts';
 import type {
@@ -11,6 +12,7 @@ import type {
   Job,
   LookJob,
   MadeVariant,
+  PointsJob,
   RenderJob,
   Seen,
   ToWorker,
@@ -53,7 +55,7 @@ export class RenderError extends Error {
 /** Work for which there is time was given up for other work, or because nobody wants it any more. */
 export class InterruptedError extends Error {}
 
-type Result = Inspected | ViewHashes | Seen | null;
+type Result = Inspected | ViewHashes | Seen | Attempt[] | null;
 
 interface Task {
   job: Job;
@@ -120,6 +122,13 @@ export class CodecPool {
   async look(job: LookJob, signal: AbortSignal): Promise<Seen> {
     const result = await this.queue(job, signal);
     if (!result || !('file' in result)) throw new Error('The codec process answered without a file.');
+    return result;
+  }
+
+  /** What a size of a crop could be had for. @throws RenderError; the signal's reason when it was given up while waiting */
+  async points(job: PointsJob, signal: AbortSignal): Promise<Attempt[]> {
+    const result = await this.queue(job, signal);
+    if (!Array.isArray(result)) throw new Error('The codec process answered without points.');
     return result;
   }
 
@@ -347,6 +356,9 @@ export class CodecPool {
         break;
       case 'looked':
         task?.resolve({ ...message.seen, file: Buffer.from(message.seen.file) });
+        break;
+      case 'points':
+        task?.resolve(message.points);
         break;
       case 'finished':
         task?.resolve(null);

@@ -1,7 +1,9 @@
 // What the server and its codec processes say to each other. Only plain data and file paths cross.
 import type {
+  Attempt,
   BitmapFormat,
   EncoderSettings,
+  LossyFormat,
   OriginalFacts,
   OutputFormat,
   Rect,
@@ -68,9 +70,8 @@ export interface RenderJob {
   outputs: RenderOutput[];
 }
 
-/** One size of a crop for somebody who looks at it. */
-export interface LookJob {
-  kind: 'look';
+/** One size of a crop that somebody looks at. */
+interface LookedAt {
   path: string;
   facts: OriginalFacts;
   turning: Turning;
@@ -79,9 +80,22 @@ export interface LookJob {
   crop: Rect;
   width: number;
   height: number;
+}
+
+/** The picture for somebody who looks at it. */
+export interface LookJob extends LookedAt {
+  kind: 'look';
   /** null: the picture itself. */
   format: BitmapFormat | null;
   settings: EncoderSettings;
+}
+
+/** What it could be had for: points of bytes against difference along one format. */
+export interface PointsJob extends LookedAt {
+  kind: 'points';
+  format: LossyFormat;
+  /** File px per CSS px at which it is looked at. */
+  density: number;
 }
 
 /** A file that was looked at. */
@@ -93,7 +107,7 @@ export interface Seen {
   difference: number | null;
 }
 
-export type Job = InspectJob | ViewsJob | RenderJob | LookJob;
+export type Job = InspectJob | ViewsJob | RenderJob | LookJob | PointsJob;
 
 export interface MadeVariant extends StoredFacts {
   key: string;
@@ -113,6 +127,7 @@ export type FromWorker =
   | { type: 'inspected'; result: Inspected }
   | { type: 'views'; views: ViewHashes }
   | { type: 'looked'; seen: Seen }
+  | { type: 'points'; points: Attempt[] }
   | { type: 'refused'; code: RefusalCode; sentence: string }
   /** An output is begun: if the process ends now, this is what ended it. */
   | { type: 'making'; key: string }

@@ -2,8 +2,11 @@
 import {
   DifferenceReference,
   isLossy,
+  pointQualities,
+  settingsFor,
   ThoroughSearch,
   VariantSearch,
+  type Attempt,
   type EncoderSettings,
   type LossyFormat,
 } from '@dusky-otter/core';
@@ -68,6 +71,20 @@ export class SizedPicture {
     const file = await encode(fromRaw(this.picture), format, settings);
     const difference = thousandths(this.referenceAt(density).differenceOf(await decode(file)));
     return { file, quality, difference, encodes: 1 };
+  }
+
+  /** What it could be had for: bytes and difference at qualities from where nobody sees anything to where everybody does. */
+  async points(format: LossyFormat, density: number): Promise<Attempt[]> {
+    const { width, height } = this.picture;
+    const { exposure } = this.referenceAt(density);
+    const points: Attempt[] = [];
+    const photograph = { kind: 'photograph', lossless: false } as const;
+    for (const quality of pointQualities(format, { exposure, width, height, density })) {
+      const settings = settingsFor(format, photograph, { target: 0, density, pinned: quality });
+      const { file, difference } = await this.pinned(format, settings, quality, density);
+      points.push({ quality, bytes: file.length, difference: difference! });
+    }
+    return points;
   }
 
   private async search(

@@ -3,7 +3,7 @@ import { setPriority } from 'node:os';
 import sharp from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { inspect, makeViews } from './inspect.ts';
-import { letGo, look } from './look.ts';
+import { letGo, look, pointsOf } from './look.ts';
 import type { FromWorker, Job, ToWorker } from './protocol.ts';
 import { render } from './render.ts';
 
@@ -24,11 +24,14 @@ const tell = (message: FromWorker): void => {
 
 async function carryOut(job: Job): Promise<void> {
   let making: string | null = null;
-  if (job.kind !== 'look') letGo();
+  if (job.kind !== 'look' && job.kind !== 'points') letGo();
   try {
     switch (job.kind) {
       case 'look':
         tell({ type: 'looked', seen: await look(job) });
+        break;
+      case 'points':
+        tell({ type: 'points', points: await pointsOf(job) });
         break;
       case 'inspect':
         tell({ type: 'inspected', result: await inspect(job) });

@@ -29,11 +29,11 @@ export interface HandoverParts {
 
 /** Paths of stored variants inside the hand-over. */
 export const pathsIn =
-  ({ names }: Pick<HandoverParts, 'names'>) =>
+  ({ names, context }: Pick<HandoverParts, 'names' | 'context'>) =>
   (row: PhotoRow, variant: RowVariant): string => {
     const { contentHash, slot } = variant;
     if (contentHash === null) throw new ProblemError('not-ready');
-    return `photos/${variantFileName(names.get(row.id)!, slot, { ...variant, contentHash })}`;
+    return `photos/${variantFileName(names.get(row.id)!, slot, { ...variant, contentHash }, context.policy.naming)}`;
   };
 
 /** The text files of a hand-over, by name. */
@@ -49,7 +49,9 @@ export function textFiles(parts: HandoverParts): Record<string, string> {
 }
 
 /** Stored variants with their paths; a file that two rows share under one name is written once. */
-export function variantPaths(parts: Pick<HandoverParts, 'rows' | 'names'>): Map<string, RowVariant> {
+export function variantPaths(
+  parts: Pick<HandoverParts, 'rows' | 'names' | 'context'>,
+): Map<string, RowVariant> {
   const pathOf = pathsIn(parts);
   const paths = new Map<string, RowVariant>();
   for (const row of parts.rows) {

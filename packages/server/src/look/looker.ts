@@ -2,7 +2,8 @@
 // first look and goes when nobody has looked for a while.
 import { CodecPool } from '../codec/pool.ts';
 import type { JobLimits } from '../codec/limits.ts';
-import type { LookJob, Seen } from '../codec/protocol.ts';
+import type { Attempt } from '@dusky-otter/core';
+import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 
 /** How long the process waits for another look, in ms: it holds pixels. */
 const PATIENCE = 120_000;
@@ -18,11 +19,20 @@ export class Looker {
    * @param signal drops it while it waits: who looks on has no use for it any more
    * @throws RenderError; the signal's reason
    */
-  async look(job: LookJob, signal: AbortSignal): Promise<Seen> {
+  look(job: LookJob, signal: AbortSignal): Promise<Seen> {
+    return this.with((pool) => pool.look(job, signal));
+  }
+
+  /** What a size of a crop could be had for; as `look`. */
+  points(job: PointsJob, signal: AbortSignal): Promise<Attempt[]> {
+    return this.with((pool) => pool.points(job, signal));
+  }
+
+  private async with<T>(ask: (pool: CodecPool) => Promise<T>): Promise<T> {
     if (this.leaving) clearTimeout(this.leaving);
     this.pool ??= new CodecPool(1, this.limits);
     try {
-      return await this.pool.look(job, signal);
+      return await ask(this.pool);
     } finally {
       if (this.leaving) clearTimeout(this.leaving);
       this.leaving = setTimeout(() => void this.close(), PATIENCE);

@@ -194,8 +194,12 @@ class BinCommandDto {
   @IsBoolean() binned!: boolean;
 }
 
-class PolicyDto implements Policy {
-  @IsIn(['avif', 'webp']) modern!: Policy['modern'];
+export class PolicyDto implements Policy {
+  @IsIn(['avif', 'webp', 'smaller', 'both']) modern!: Policy['modern'];
+  @IfGiven() @IsIn([1, 1.5, 2]) density?: 1 | 1.5 | 2;
+  @IfGiven() @IsIn(['none', 'credit']) metadata?: 'none' | 'credit';
+  @IfGiven() @IsBoolean() progressive?: boolean;
+  @IfGiven() @IsIn(['fingerprint', 'plain']) naming?: 'fingerprint' | 'plain';
   @IfGiven() @IsBoolean() thorough?: boolean;
   @IsIn(TARGET_NAMES) target!: TargetName;
   @IfGiven() @IsString() @MaxLength(LONGEST_PREFIX) prefix?: string;

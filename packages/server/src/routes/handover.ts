@@ -86,13 +86,13 @@ type Form = 'picture' | 'img';
 /** The markup of all photos of one place, in a row where there are several. */
 function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
   const pathOf = pathsIn(handover);
-  const { prefix = '' } = handover.context.policy;
+  const { prefix = '', modern } = handover.context.policy;
   const standing = handover.rows.filter((row) => slotsOf(row, handover.setSlots).includes(slot.id));
   const written = standing.map((row, n) => {
     // The first picture of a page loads before the others; which stands first is known within a place alone.
     const first = slot.loading === 'first' && n === 0;
     const urlOf = (variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
-    const options = { row, slot, first, urlOf };
+    const options = { row, slot, first, urlOf, both: modern === 'both' };
     const markup = form === 'img' ? plainMarkup(options, handover.context.devices) : figureMarkup(options);
     if (!markup) throw new ProblemError('not-ready');
     return markup;

@@ -37,6 +37,55 @@ const rowNow = async () => {
 };
 const pixelsOf = (picture: Sharp) => picture.removeAlpha().raw().toBuffer();
 
+describe('points', () => {
+  const ask = (query: Record<string, string>, photo = id) => {
+    const asked = new URLSearchParams({
+      slot: 'column',
+      shape: '3:2',
+      width: '240',
+      format: 'jpeg',
+      ...query,
+    });
+    return server.app.inject(`/api/sets/${server.setId}/photos/${photo}/points?${asked}`);
+  };
+  test('are what a pinned quality makes: bytes and difference', async () => {
+    const { row } = await rowNow();
+    const { width } = row.variants.find((v) => v.slot === 'column' && v.format === 'jpeg')!;
+    const response = await ask({ width: String(width) });
+    const { points } = response.json<{ points: { quality: number; bytes: number; difference: number }[] }>();
+    expect(points.length).toBeGreaterThan(4);
+    const point = points[2]!;
+    const { body } = await decide({
+      pinned: { format: 'jpeg', quality: point.quality, difference: point.difference },
+    });
+    expect(body.rows).toHaveLength(1);
+    await server.prepared();
+    const made = (await rowNow()).row.variants.find(
+      (v) => v.slot === 'column' && v.format === 'jpeg' && v.width === width,
+    )!;
+    expect([made.bytes, made.quality, made.difference]).toEqual([
+      point.bytes,
+      point.quality,
+      point.difference,
+    ]);
+    await decide(null);
+    await server.prepared();
+  });
+  test('hostile questions are refused, what has none says so', async () => {
+    const hostile: Record<string, string>[] = [
+      { width: '0' },
+      { width: 'x' },
+      { width: '7' },
+      { format: 'png' },
+      { slot: 'none' },
+      { shape: '9:9' },
+    ];
+    for (const bad of hostile) expect((await ask(bad)).statusCode).toBe(400);
+    expect((await ask({}, 9999)).statusCode).toBe(404);
+    for (const photo of [wheel, logo]) expect((await ask({}, photo)).json().code).toBe('nothing-to-see');
+  });
+});
+
 describe('looking', () => {
   test('shows the crop at a size, without any loss', async () => {
     const { headers, rawPayload } = await look({});

@@ -16,9 +16,10 @@ import {
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import { RenderError } from '../codec/pool.ts';
-import type { LookJob, Seen } from '../codec/protocol.ts';
+import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
+import { lookedAt } from '../look/looked-at.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet } from '../sets/sets.ts';
 import { goneSignal } from './body.ts';
@@ -79,27 +80,39 @@ export const lookRoutes =
       return { photo, shape: shape as ShapeId, planned: planShape(photo, slot, shape as ShapeId, site) };
     };
 
-    const seen = async (
+    const nothingToSee = (error: unknown): never => {
+      throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
+    };
+
+    const seen = (
       reply: FastifyReply,
       photo: Photo,
-      { crop, settings: wanted }: PlannedVariant,
+      planned: PlannedVariant,
       of: { width: number; height: number; format: BitmapFormat | null; settings: EncoderSettings },
     ): Promise<Seen> => {
-      const { mirrored, turns, angle } = photo.frame;
-      const job: LookJob = {
-        kind: 'look',
-        path: parts.vault.original(photo.original.hash),
-        facts: photo.original,
-        turning: { mirrored, turns, angle },
-        frame: wanted.frame ?? 0,
-        background: wanted.background ?? null,
-        crop,
-        ...of,
-      };
-      return parts.looker.look(job, goneSignal(reply)).catch((error: unknown) => {
-        throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
-      });
+      const job: LookJob = { kind: 'look', ...lookedAt(photo, planned, parts.vault), ...of };
+      return parts.looker.look(job, goneSignal(reply)).catch(nothingToSee);
     };
+
+    /** What a planned size could be had for in its format, whatever is decided about its quality. */
+    app.get('/sets/:id/photos/:photo/points', async (request: Looking, reply) => {
+      const { width: asked, format: named } = request.query;
+      const { photo, planned } = await plannedFor(request.params, request.query);
+      checkStill(photo, planned[0]);
+      const width = wholeFrom(asked, planned[0].crop.width);
+      const variant = planned.find((one) => one.width === width && one.format === named);
+      if (!variant || !isLossy(variant.format)) throw new ProblemError('bad-request');
+      if (variant.settings.lossless)
+        throw new ProblemError('nothing-to-see', 'It goes out without loss: there is one way to have it.');
+      const { height, format, settings } = variant;
+      const job: PointsJob = {
+        kind: 'points',
+        ...lookedAt(photo, variant, parts.vault),
+        ...{ width, height, format, density: settings.density ?? 1 },
+      };
+      void reply.header('cache-control', 'no-store');
+      return { points: await parts.looker.points(job, goneSignal(reply)).catch(nothingToSee) };
+    });
 
     app.get('/sets/:id/photos/:photo/look', async (request: Looking, reply) => {
       const { width: asked, format: named, quality } = request.query;

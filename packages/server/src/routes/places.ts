@@ -1,9 +1,14 @@
 // Places of the site that a set belongs to: how they are used, what a change would cost.
-import { slotProblem } from '@dusky-otter/core';
+import { prefixProblem, slotProblem } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { findSet } from '../sets/sets.ts';
+import { RenderError } from '../codec/pool.ts';
+import { loadPhotos } from '../sets/photos.ts';
+import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { forecastOf } from '../sites/forecast.ts';
+import { goneSignal } from './body.ts';
+import { PolicyDto } from './command-dto.ts';
 import { costOf, placesInUse } from '../sites/places.ts';
 import { checked, idFrom, PlaceCostDto } from './dto.ts';
 
@@ -17,6 +22,24 @@ export const placeRoutes =
     app.get('/sets/:id/places', async (request: ById) => {
       const setId = idFrom(request.params.id);
       return placesInUse(await siteOf(setId), setId, parts.preparer);
+    });
+
+    app.post('/sets/:id/policy/forecast', async (request: ById, reply) => {
+      const setId = idFrom(request.params.id);
+      const policy = checked(PolicyDto, request.body);
+      const problem = policy.prefix === undefined ? null : prefixProblem(policy.prefix);
+      if (problem) throw new ProblemError('impossible-edit', problem);
+      const site = await siteOf(setId);
+      const photos = (await loadPhotos(setId, site.languages[0]!)).filter(({ binned }) => !binned);
+      const { looker, vault, preparer } = parts;
+      const made = { looker, vault, states: preparer };
+      // As an edit would: a part that is left out stays as it is.
+      const after = { ...site.policy, ...policy };
+      return forecastOf(photos, await openSlotsOf(setId), site, after, made, goneSignal(reply)).catch(
+        (error: unknown) => {
+          throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
+        },
+      );
     });
 
     app.post('/sets/:id/places/cost', async (request: ById) => {

@@ -8,9 +8,12 @@ import type {
   PhotoPage,
   PlaceCost,
   PlaceUse,
+  Policy,
+  PolicyForecast,
   Preparation,
   Problem,
   QualityDecision,
+  QualityPoint,
   Refusal,
   SentBytes,
   SentEdit,
@@ -49,17 +52,20 @@ async function problemOf(response: Response): Promise<Problem> {
   return isProblem ? ((await response.json()) as Problem) : { ...unreachable, status: response.status };
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method,
+      ...(signal && { signal }),
       ...(body !== undefined && {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),
       }),
     });
-  } catch {
+  } catch (error) {
+    // Who gave it up knows why.
+    if (signal?.aborted) throw error;
     throw new ApiError(unreachable);
   }
   if (!response.ok) throw new ApiError(await problemOf(response));
@@ -183,6 +189,21 @@ export const api = {
   },
   emptyBin: (setId: number) => call<{ gone: number[] }>('DELETE', `/api/sets/${setId}/bin`),
   attend: (setId: number, photos: number[]) => call('PUT', `/api/sets/${setId}/attention`, { photos }),
+  /** What a picture could be had for. */
+  points: (
+    setId: number,
+    photo: number,
+    of: { slot: string; shape: string; width: number; format: string },
+    signal: AbortSignal,
+  ) =>
+    call<{ points: QualityPoint[] }>(
+      'GET',
+      `/api/sets/${setId}/photos/${photo}/points?${query({ ...of })}`,
+      undefined,
+      signal,
+    ),
+  forecast: (setId: number, policy: Policy, signal: AbortSignal) =>
+    call<PolicyForecast>('POST', `/api/sets/${setId}/policy/forecast`, policy, signal),
   thorough: (setId: number, now: boolean) => call<Preparation>('PUT', `/api/sets/${setId}/thorough`, { now }),
   pause: (setId: number, paused: boolean) =>
     call<Preparation>('PUT', `/api/sets/${setId}/preparation`, { paused }),

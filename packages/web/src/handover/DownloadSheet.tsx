@@ -4,7 +4,9 @@ import { useQuery } from '@tanstack/react-query';
 import { api, zipAddress, type HandoverCheck } from '../api/client.ts';
 import { allSaved } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
+import { usePreparation } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
+import { Thorough } from './Thorough.tsx';
 
 interface Props {
   open: boolean;
@@ -45,8 +47,10 @@ function Lacking({ check }: { check: HandoverCheck }) {
 }
 
 export function DownloadSheet({ open, onClose, ids, setId }: Props) {
+  const thorough = usePreparation()?.thorough.made;
   const { data: check, error } = useQuery({
-    queryKey: ['check', setId, ids],
+    // Files that were made smaller meanwhile are counted anew.
+    queryKey: ['check', setId, ids, thorough],
     queryFn: async () => {
       // What was typed a moment ago belongs into the files.
       await allSaved();
@@ -55,6 +59,7 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
     enabled: open,
     staleTime: 0,
     gcTime: 0,
+    placeholderData: (before) => before,
   });
   const about = check
     ? `${check.photos} ${check.photos === 1 ? 'photo' : 'photos'} in ${check.files} files, ${bytesInWords(check.bytes)}, with page, styles, manifest and words.`
@@ -63,6 +68,9 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
       {check && <Lacking check={check} />}
+      <div className="mt-3">
+        <Thorough />
+      </div>
       <div className="mt-4 flex gap-2">
         {check && (
           <a href={zipAddress(setId, check.selection)} download className="btn btn-main" onClick={onClose}>

@@ -127,6 +127,18 @@ export function useRowOr(id: number): { row: Row | null; gone: boolean } {
   return { row, gone: isError && !confirmed };
 }
 
+/** Rows by their ids, those that are read. */
+export function useRows(ids: readonly number[]): Row[] {
+  const setId = useSetId();
+  const slots = useSetSlots();
+  const site = useSite();
+  const photos = useQueries({ queries: ids.map((id) => photoQuery(setId, id)) });
+  const commands = useSending((state) => state.commands);
+  return photos.flatMap(({ data }) =>
+    data && site ? [rowOf(shownPhoto(data, commands.get(data.id) ?? NONE), slots, site)] : [],
+  );
+}
+
 const concerns = new WeakMap<Row, Concern[]>();
 
 /** Everything that still concerns a row; found once for all cells that ask. */

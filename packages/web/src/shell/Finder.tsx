@@ -47,9 +47,19 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
       act: at('hand-over', () => openSheet('download')),
     },
     {
-      name: 'Places and formats',
-      also: 'set settings name slots quality',
+      name: 'Places of the set',
+      also: 'settings name slots',
       act: at('arrange', () => openSheet('places')),
+    },
+    {
+      name: 'Rules for files',
+      also: 'policy formats quality faithfulness density metadata names prefix settings',
+      act: () => go(`/sets/${setId}/rules`),
+    },
+    {
+      name: 'A limit for the page',
+      also: 'budget weight bytes total',
+      act: () => go(`/sets/${setId}/limit`),
     },
     {
       name: 'Make and change places',

@@ -10,6 +10,7 @@ import {
   type Slot,
   type SlotId,
 } from '@dusky-otter/core';
+import { MODERN_SAID } from '../policy/said.ts';
 import type { Row } from '../server/hooks.ts';
 import { decide, giveBack, type Change } from './decide.ts';
 
@@ -108,7 +109,7 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
         label="Format"
         chosen={format ?? 'site'}
         options={[
-          { id: 'site', name: couldBeDrawing ? 'As a drawing' : `Site: ${FORMAT_NAMES[site.policy.modern]}` },
+          { id: 'site', name: couldBeDrawing ? 'As a drawing' : `Site: ${MODERN_SAID[site.policy.modern]}` },
           ...(['avif', 'webp'] as const).map((id) => ({
             id,
             name: FORMAT_NAMES[id],

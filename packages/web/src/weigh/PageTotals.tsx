@@ -3,29 +3,18 @@ import { bytesInWords } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../api/client.ts';
 import { useCounts, usePreparation } from '../server/hooks.ts';
-
-const SCREENS = [
-  { name: 'Phone, 2×', viewport: 390, density: 2 },
-  { name: 'Phone, 3×', viewport: 390, density: 3 },
-  { name: 'Tablet, 2×', viewport: 820, density: 2 },
-  { name: 'Laptop, 1×', viewport: 1280, density: 1 },
-  { name: 'Laptop, 2×', viewport: 1440, density: 2 },
-] as const;
-
-/** Bytes a second of a slow phone line (as budgets are derived from) and of a fast one. */
-const LINES = { slow: 200_000, fast: 5_000_000 };
-
-const seconds = (bytes: number, line: number): string => {
-  const time = bytes / line;
-  return time < 10 ? `${time.toFixed(1)} s` : `${Math.round(time)} s`;
-};
+import { Thorough } from '../handover/Thorough.tsx';
+import { SCREENS, secondsOn } from './screens.ts';
+import { Link } from 'react-router';
 
 export function PageTotals({ setId }: { setId: number }) {
   const counts = useCounts();
-  const made = usePreparation()?.made;
+  const preparation = usePreparation();
+  const made = preparation?.made;
+  const thorough = preparation?.thorough.made;
   const { data } = useQuery({
     // Counts are told with every change that may change them.
-    queryKey: ['totals', setId, counts, made],
+    queryKey: ['totals', setId, counts, made, thorough],
     queryFn: () => Promise.all(SCREENS.map(({ viewport, density }) => api.sent(setId, viewport, density))),
     placeholderData: (before) => before,
   });
@@ -50,19 +39,28 @@ export function PageTotals({ setId }: { setId: number }) {
               <tr key={name} className="border-t border-rule text-right">
                 <td className="py-0.5 text-left text-ink-2">{name}</td>
                 <td className="font-[600]">{sent === undefined ? '–' : bytesInWords(sent)}</td>
-                <td>{sent === undefined ? '–' : seconds(sent, LINES.slow)}</td>
-                <td>{sent === undefined ? '–' : seconds(sent, LINES.fast)}</td>
+                <td>{sent === undefined ? '–' : secondsOn('slow', sent)}</td>
+                <td>{sent === undefined ? '–' : secondsOn('fast', sent)}</td>
               </tr>
             );
           })}
           <tr className="border-t border-rule-strong text-right text-ink-2">
             <td className="py-0.5 text-left">the originals</td>
             <td>{bytesInWords(camera)}</td>
-            <td>{seconds(camera, LINES.slow)}</td>
-            <td>{seconds(camera, LINES.fast)}</td>
+            <td>{secondsOn('slow', camera)}</td>
+            <td>{secondsOn('fast', camera)}</td>
           </tr>
         </tbody>
       </table>
+      <Link
+        className="mt-1.5 inline-block text-[12.5px] text-kelp underline underline-offset-2"
+        to={`/sets/${setId}/limit`}
+      >
+        Set a limit for the page
+      </Link>
+      <div className="mt-2">
+        <Thorough />
+      </div>
       {!complete && <p className="mt-1 text-[12px] text-ink-2">So far: some files are still being made.</p>}
     </section>
   );

@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { SlidersHorizontal } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { useNavigate, useOutletContext, useParams } from 'react-router';
+import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
 import { useGathering, useReplacing } from '../gather/arrivals.ts';
@@ -177,6 +177,16 @@ export function Worktable() {
         <Filters />
         <span className="ml-auto" />
         <Bin />
+        {stop === 'weigh' && (
+          <>
+            <Link className="btn max-[1100px]:px-2" to={`/sets/${setId}/limit`}>
+              Page limit
+            </Link>
+            <Link className="btn max-[1100px]:px-2" to={`/sets/${setId}/rules`}>
+              Rules
+            </Link>
+          </>
+        )}
         <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
           <SlidersHorizontal size={14} aria-hidden="true" /> Places
         </button>

@@ -1,0 +1,131 @@
+// Rules of a site: what they would make of a set is what they make of it; they reach files, markup and names.
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { wholePolicy, type Policy, type PolicyForecast } from '@dusky-otter/core';
+import { unzipSync } from 'fflate';
+import sharp from 'sharp';
+import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await testServer();
+  for (const [n, x] of [0.3, 0.6].entries()) {
+    const photo = await photoWithSquare(500 + n, 340, { x, y: 0.5 });
+    const signed = await sharp(photo)
+      .withExif({ IFD0: { Artist: 'Ida Gullmoor', Copyright: 'Ida Gullmoor' } })
+      .jpeg({ quality: 92 })
+      .toBuffer();
+    expect((await server.add(`${n}.jpg`, signed)).kind).toBe('new');
+  }
+  await server.prepared();
+});
+afterAll(() => server.close());
+
+const BASE: Policy = wholePolicy({ modern: 'webp', target: 'clean' });
+const hold = async (policy: Policy) => {
+  const { status } = await server.edit({ commands: [{ kind: 'site', change: { policy } }] });
+  expect(status).toBe(200);
+  await server.prepared();
+};
+const ask = (policy: unknown, setId = server.setId) =>
+  server.app.inject({ method: 'POST', url: `/api/sets/${setId}/policy/forecast`, payload: policy as object });
+const forecast = async (policy: Policy) => (await ask(policy)).json<PolicyForecast>();
+
+describe('a forecast', () => {
+  beforeAll(() => hold(BASE));
+  test.each<Partial<Policy>>([
+    { target: 'lean' },
+    { modern: 'smaller' },
+    { density: 1 },
+    { metadata: 'credit' },
+  ])('of %j is what is sent once it holds', async (change) => {
+    await hold(BASE);
+    const policy = { ...BASE, ...change };
+    const said = await forecast(policy);
+    expect(said.exact).toBe(true);
+    expect(said.files.now).toBe((await server.state()).preparation.wanted);
+    await hold(policy);
+    const { counts, preparation } = await server.state();
+    // Which of two formats is smaller is told by one width beforehand, and by all of them afterwards.
+    const near = policy.modern === 'smaller' ? 0.03 : 0;
+    for (const screen of ['phone', 'laptop'] as const)
+      expect(Math.abs(said[screen].then / counts[screen].sent - 1)).toBeLessThanOrEqual(near);
+    expect(said.files.then).toBe(preparation.wanted);
+  });
+  test('of the rules that hold counts, and makes nothing', async () => {
+    await hold(BASE);
+    const said = await forecast(BASE);
+    expect(said).toMatchObject({ tried: 0, exact: true, files: { toMake: 0 } });
+    expect(said.phone.then).toBe(said.phone.now);
+  });
+  test('hostile rules are refused', async () => {
+    for (const bad of [
+      {},
+      { modern: 'gif', target: 'clean' },
+      { ...BASE, target: 'none' },
+      { ...BASE, density: 9 },
+      { ...BASE, metadata: 'all' },
+      { ...BASE, progressive: 'yes' },
+      { ...BASE, naming: '../x' },
+      { ...BASE, prefix: 'javascript:alert(1)' },
+      [],
+    ])
+      expect((await ask(bad)).statusCode).toBeGreaterThanOrEqual(400);
+    expect((await ask(BASE, 9999)).statusCode).toBe(404);
+  });
+});
+
+describe('rules', () => {
+  const pictures = async () => {
+    const zip = await server.app.inject(`/api/sets/${server.setId}/hand-over.zip`);
+    return Object.entries(unzipSync(new Uint8Array(zip.rawPayload)));
+  };
+  const ofFormat = async (ending: string) =>
+    (await pictures()).filter(([path]) => path.endsWith(ending)).map(([, bytes]) => bytes);
+
+  test('a credit goes out where the original names one, and nothing else of what it knows', async () => {
+    await hold(BASE);
+    for (const ending of ['.jpg', '.webp'])
+      for (const bytes of await ofFormat(ending))
+        expect((await sharp(bytes).metadata()).exif).toBeUndefined();
+    await hold({ ...BASE, metadata: 'credit' });
+    for (const ending of ['.jpg', '.webp']) {
+      const files = await ofFormat(ending);
+      expect(files.length).toBeGreaterThan(0);
+      for (const bytes of files) {
+        const { exif } = await sharp(bytes).metadata();
+        expect(exif!.toString('latin1')).toContain('Ida Gullmoor');
+        // A few words, no picture of the camera's and no place.
+        expect(exif!.length).toBeLessThan(400);
+      }
+    }
+  });
+  test('a JPEG arrives from top to bottom where that is wanted', async () => {
+    await hold(BASE);
+    const [progressive] = await ofFormat('.jpg');
+    expect((await sharp(progressive).metadata()).isProgressive).toBe(true);
+    await hold({ ...BASE, progressive: false });
+    const [plain] = await ofFormat('.jpg');
+    expect((await sharp(plain).metadata()).isProgressive).toBe(false);
+  });
+  test('plain names say place, shape and width, each once', async () => {
+    await hold({ ...BASE, naming: 'plain' });
+    const paths = (await pictures()).map(([path]) => path).filter((path) => path.startsWith('photos/'));
+    expect(new Set(paths).size).toBe(paths.length);
+    const files = (await server.state()).rows.flatMap(({ variants }) => variants);
+    expect(paths).toHaveLength(files.length);
+    for (const path of paths) expect(path).toMatch(/^photos\/[a-z0-9-]+-\d+x\d+-\d+w\.(jpg|webp)$/);
+  });
+  test('of two modern formats both are offered, or the smaller alone', async () => {
+    const markup = async () => (await server.app.inject(`/api/sets/${server.setId}/markup`)).payload;
+    await hold({ ...BASE, modern: 'both' });
+    const both = await markup();
+    expect(both).toContain('image/avif');
+    expect(both).toContain('image/webp');
+    await hold({ ...BASE, modern: 'smaller' });
+    const { rows, site, set } = await server.state();
+    const text = await markup();
+    for (const picture of text.split('<picture>').slice(1))
+      expect(new Set(picture.match(/image\/(avif|webp)/g)).size).toBe(1);
+    expect([site.policy.modern, set.id, rows.length]).toEqual(['smaller', server.setId, 2]);
+  });
+});

@@ -1,0 +1,35 @@
+// How far the second pass has come, which looks for smaller files, and a way to have it now.
+import { usePreparation, useSite } from '../server/hooks.ts';
+import { askThorough } from '../server/state.ts';
+
+export function Thorough() {
+  const preparation = usePreparation();
+  const site = useSite();
+  if (!preparation || !site || preparation.thorough.wanted === 0) return null;
+  const { wanted, made, now } = preparation.thorough;
+  const isOver = made >= wanted;
+  return (
+    <p className="flex flex-wrap items-center gap-x-2 gap-y-1 text-[12.5px] text-ink-2">
+      {isOver ? (
+        'For every file a smaller one that looks the same was looked for.'
+      ) : (
+        <>
+          <span
+            role="progressbar"
+            aria-label="Smaller files looked for"
+            aria-valuemin={0}
+            aria-valuemax={wanted}
+            aria-valuenow={made}
+            aria-valuetext={`${made} of ${wanted} files`}
+          >
+            Smaller files that look the same: looked for {made} of {wanted}
+            {now ? '…' : site.policy.thorough === false ? '.' : ', more when nothing else is to do.'}
+          </span>
+          <button className="chip" onClick={() => void askThorough(!now)}>
+            {now ? 'No hurry' : 'Look for them now'}
+          </button>
+        </>
+      )}
+    </p>
+  );
+}
