@@ -1,5 +1,6 @@
 // Memory of the server with all its processes, read from /proc while something runs.
 import { readdirSync, readFileSync } from 'node:fs';
+import { useOf } from '../../packages/server/dist/codec/limits.js';
 
 /** Resident bytes that belong to a process alone, with its part of what it shares (proportional set size). */
 function memoryOf(pid: number): number {
@@ -25,6 +26,11 @@ function childrenOf(pid: number): number[] {
   } catch {
     return [];
   }
+}
+
+/** Processor seconds (proc(5), fields 14 and 15) that each process below one has taken. */
+export function processorsOf(pid: number): Map<number, number> {
+  return new Map(childrenOf(pid).map((child) => [child, useOf(child)?.seconds ?? 0]));
 }
 
 export interface Peak {

@@ -4,7 +4,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import sharp from 'sharp';
-import type { LossyFormat, Pixels } from '@dusky-otter/core';
+import { halved, type Curve, type LossyFormat, type Pixels } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
 
 /** calibration: seen by the fit; reporting: kept apart from it; demo: the made-up photos that ship. */
@@ -26,6 +26,16 @@ export interface Pair {
   reference: number;
 }
 
+/** One more pair: of the region of a photograph where errors hide least, or of all of it. */
+export interface RegionPair extends Omit<Pair, 'width' | 'format'> {
+  region: Region;
+  /** 1: compared as it is; 2: both pictures halved, as they are looked at on a dense screen. */
+  density: 1 | 2;
+  curve: Curve;
+}
+
+export type Region = 'whole' | 'plainest';
+
 export const FOLDER = join(ROOT, 'bench/calibration');
 export const WIDTHS = [480, 900];
 export const LADDERS: Record<LossyFormat, number[]> = {
@@ -34,6 +44,17 @@ export const LADDERS: Record<LossyFormat, number[]> = {
   avif: [22, 36, 48, 58, 70, 84],
 };
 
+/** What the application makes for a target of 2, and some steps around it. */
+export const REGION_LADDERS: Record<Curve, number[]> = {
+  jpeg: [35, 55, 68, 78, 86, 92],
+  jpegFull: [55, 72, 84, 90, 95],
+  webp: [45, 68, 82, 92],
+  avif: [36, 50, 62, 76],
+};
+
+/** Width of what is compared in the pairs of regions, in px. */
+export const REGION_WIDTH = 600;
+
 async function table<T>(name: string): Promise<T[]> {
   const text = await readFile(join(FOLDER, name), 'utf8');
   return Papa.parse<T>(text.trim(), { header: true, dynamicTyping: (column) => column !== 'sha256' }).data;
@@ -41,6 +62,7 @@ async function table<T>(name: string): Promise<T[]> {
 
 export const knownPhotos = (): Promise<KnownPhoto[]> => table('photos.csv');
 export const knownPairs = (): Promise<Pair[]> => table('pairs.csv');
+export const knownRegionPairs = (): Promise<RegionPair[]> => table('regions.csv');
 
 /** The known photographs that lie in these folders, at any depth: id → path. */
 export async function findPhotos(folders: readonly string[]): Promise<Map<string, string>> {
@@ -72,6 +94,47 @@ export async function cropAt(path: string, width: number): Promise<Pixels> {
     .toBuffer({ resolveWithObject: true });
   return { data, width: info.width, height: info.height, channels: 3 };
 }
+
+/** Half of a photograph's width and of its height, where it is darkest and has least detail. */
+async function plainestCrop(path: string, width: number): Promise<Pixels> {
+  const whole = await cropAt(path, 2 * width);
+  const height = Math.round(width / 1.5);
+  const small = sharp(whole.data, { raw: { width: whole.width, height: whole.height, channels: 3 } })
+    .greyscale()
+    .resize(96, 64, { fit: 'fill' });
+  const { data } = await small.raw().toBuffer({ resolveWithObject: true });
+  let best = { cost: Infinity, x: 0, y: 0 };
+  for (let y = 0; y <= 32; y += 8) {
+    for (let x = 0; x <= 48; x += 8) {
+      let light = 0;
+      let detail = 0;
+      for (let row = y; row < y + 31; row++) {
+        for (let column = x; column < x + 47; column++) {
+          const at = row * 96 + column;
+          light += data[at]!;
+          detail += Math.abs(data[at]! - data[at + 1]!) + Math.abs(data[at]! - data[at + 96]!);
+        }
+      }
+      // Light of 0 to 255 and detail of some codes: both count alike.
+      const cost = light / (31 * 47) / 8 + detail / (31 * 47);
+      if (cost < best.cost) best = { cost, x, y };
+    }
+  }
+  const left = Math.min(whole.width - width, Math.round((best.x / 96) * whole.width));
+  const top = Math.min(whole.height - height, Math.round((best.y / 64) * whole.height));
+  const cut = await sharp(whole.data, { raw: { width: whole.width, height: whole.height, channels: 3 } })
+    .extract({ left, top, width, height })
+    .raw()
+    .toBuffer();
+  return { data: cut, width, height, channels: 3 };
+}
+
+/** What is encoded for a pair of a region: twice as wide where both are halved afterwards. */
+export const regionAt = (path: string, region: Region, density: 1 | 2): Promise<Pixels> =>
+  (region === 'whole' ? cropAt : plainestCrop)(path, REGION_WIDTH * density);
+
+/** As it is looked at: halved where the screen is dense. */
+export const seenAt = (pixels: Pixels, density: 1 | 2): Pixels => (density === 2 ? halved(pixels) : pixels);
 
 /** Encodes as the application does, and decodes again. `fullChroma`: a JPEG that keeps colour at full size. */
 export async function throughCodec(

@@ -1,11 +1,12 @@
 // Prepares the demo set with the application, searching qualities, then makes the same outputs at fixed quality with a bare
 // sharp script on as many processes.
 import { fork } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { planPhoto, type WholeSet } from '@dusky-otter/core';
 import type { BareOutput } from '../bare-worker.ts';
+import { processorsOf } from '../processes.ts';
 import { atFixedQuality } from '../fixed.ts';
 import { report, seconds, type Figures } from '../report.ts';
 import { prepared, startServer } from '../server.ts';
@@ -13,9 +14,20 @@ import { prepared, startServer } from '../server.ts';
 const WORKERS = 2;
 const ROUNDS = 3;
 
+interface Application {
+  time: number;
+  state: WholeSet;
+  dataDir: string;
+  /** How late the server's event loop got round during the batch, in ms. */
+  lag: { median: number; p99: number; worst: number };
+  /** Processors that the busiest codec process took; 1 where it has one thread that works. */
+  busiest: number;
+}
+
 /** The application: from the printed address to the last version, on an empty store. */
-async function application(round: number): Promise<{ time: number; state: WholeSet; dataDir: string }> {
+async function application(round: number): Promise<Application> {
   const dataDir = `${process.env.DATA_DIR}-${round}`;
+  const lagFile = join(tmpdir(), `otter-lag-${process.pid}-${round}.json`);
   const url = new URL(process.env.DATABASE_URL!);
   const { Sequelize } = await import('sequelize');
   const admin = new Sequelize(url.href, { dialect: 'mariadb', logging: false });
@@ -26,11 +38,20 @@ async function application(round: number): Promise<{ time: number; state: WholeS
     CODEC_WORKERS: String(WORKERS),
     DATA_DIR: dataDir,
     DATABASE_URL: url.href,
+    LAG_FILE: lagFile,
+    NODE_OPTIONS: `--import=${resolve(import.meta.dirname, '../lag-probe.js')}`,
   });
+  server.child.kill('SIGUSR2');
+  const from = performance.now();
+  const codecs = processorsOf(server.child.pid!);
   const state = await prepared(server, 1);
   const time = seconds(server.readyAt);
+  const wall = (performance.now() - from) / 1000;
+  const after = processorsOf(server.child.pid!);
+  const shares = [...after].map(([pid, spent]) => (spent - (codecs.get(pid) ?? 0)) / wall);
   await server.end();
-  return { time, state, dataDir };
+  const lag = JSON.parse(await readFile(lagFile, 'utf8')) as Application['lag'];
+  return { time, state, dataDir, lag, busiest: Math.round(Math.max(...shares) * 100) / 100 };
 }
 
 /** The outputs of the plan, each key once, dealt to the processes photo by photo so that each has about the same pixels. */
@@ -88,7 +109,7 @@ async function bare(state: WholeSet, dataDir: string, way: 'each' | 'shared'): P
 const rows: Figures[] = [];
 let versions = 0;
 for (let round = 1; round <= ROUNDS; round++) {
-  const { time, state, dataDir } = await application(round);
+  const { time, state, dataDir, lag, busiest } = await application(round);
   versions = state.preparation.wanted;
   const each = await bare(state, dataDir, 'each');
   const shared = await bare(state, dataDir, 'shared');
@@ -99,6 +120,9 @@ for (let round = 1; round <= ROUNDS; round++) {
     'bare, shared decode': shared,
     ratio: Math.round((time / each) * 1000) / 1000,
     'ratio to shared': Math.round((time / shared) * 1000) / 1000,
+    'event loop late by, 99 % (ms)': lag.p99,
+    'event loop late by, worst (ms)': lag.worst,
+    'processors of a codec process, most': busiest,
   });
   await rm(dataDir, { recursive: true, force: true });
 }
@@ -114,5 +138,6 @@ await report(
     'median ratio': middle('ratio'),
     'median ratio to shared decode': middle('ratio to shared'),
     aim: 2.5,
+    'worst lag of the event loop, median of rounds (ms)': middle('event loop late by, worst (ms)'),
   },
 );

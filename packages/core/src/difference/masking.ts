@@ -38,15 +38,27 @@ export function errorWeights(activity: WindowEnergies, model: DifferenceModel): 
     const coarser = band < 2 ? light[band + 1]! : nothing;
     return unhidden(own, model.hides[band]!, finer, coarser, hidesAround);
   });
+  const adapted = adaptation(lightness.at(-1)!, model.darkColour);
   return model.weights.map((bands, channel) =>
     bands.map((logWeight, band) => {
       const weight = Math.exp(logWeight);
       const share = (channel === 0 ? ofLight : ofColour)[band]!;
       const result = new Float32Array(share.length);
-      for (let i = 0; i < result.length; i++) result[i] = weight * share[i]!;
+      const scale = channel === 0 ? null : adapted;
+      for (let i = 0; i < result.length; i++) result[i] = weight * share[i]! * (scale ? scale[i]! : 1);
       return result;
     }),
   );
+}
+
+/** The middle of what pages show, in OKLab's lightness. */
+const MIDDLE = 0.6;
+
+/** By window how much more an error of the colours counts on dark ground: there mottling is seen that light hides. */
+function adaptation(ground: Float32Array, dark: number): Float32Array {
+  const result = new Float32Array(ground.length);
+  for (let i = 0; i < result.length; i++) result[i] = Math.exp(dark * (MIDDLE - Math.sqrt(ground[i]!)));
+  return result;
 }
 
 /** Share of an error's energy that stays visible beside what is in the picture: 1 ÷ (1 + what hides it)². */

@@ -88,6 +88,9 @@ describe('a limit', () => {
     });
     const same = { quality: first.variant.quality!, bytes: first.bytes, difference: first.difference };
     expect(decisionFor(first, same)).toBeNull();
+    // Neither does what has no quality of its own.
+    const exact = { ...first, fixed: 'without loss' as const, variant: { ...first.variant, quality: null } };
+    expect(decisionFor(exact, { quality: 0, bytes: first.bytes, difference: 0 })).toBeNull();
   });
   test('with one quality for all is between the points beside it', () => {
     const two = new Map(

@@ -140,10 +140,10 @@ export function planWithin(
 
 /** The decision that makes a picture what was planned; null where it stays as it is. */
 export function decisionFor(
-  { row, slot, variant, bytes }: SentPicture,
+  { row, slot, variant, bytes, fixed }: SentPicture,
   point: QualityPoint,
 ): QualityDecision | null {
-  if (point.bytes === bytes && point.quality === variant.quality) return null;
+  if (fixed !== null || point.bytes === bytes) return null;
   const { target: _, ...before } = row.quality[slot.id] ?? {};
   const format = variant.format as LossyFormat;
   const { quality, difference } = point;

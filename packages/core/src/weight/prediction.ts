@@ -19,10 +19,10 @@ type Coefficients = readonly [number, number, number, number, number, number, nu
  * the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {
-  jpeg: [0.089, 0.067, -0.644, 1.13, 0.028, -0.561, -0.459],
-  jpegFull: [0.073, -0.035, -0.194, 0.501, 0.035, -0.767, -0.096],
-  webp: [0.175, 0.089, -0.292, 0.64, 0.024, -0.526, -0.537],
-  avif: [-0.015, 0.039, -0.632, 0.782, 0.051, -0.517, -0.787],
+  jpeg: [0.149, 0.016, -0.343, 0.844, 0.039, -0.562, -0.426],
+  jpegFull: [0.121, -0.112, 0.055, 0.275, 0.044, -0.782, -0.02],
+  webp: [0.204, 0.097, -0.308, 0.716, 0.028, -0.525, -0.514],
+  avif: [0.017, 0.034, -0.495, 0.722, 0.054, -0.543, -0.72],
 };
 
 /** What the coefficients are for, in their order; the fit is made with the same. */

@@ -81,7 +81,7 @@ function Forecast({ forecast }: { forecast: PolicyForecast }) {
             <th className="text-left">This set sends</th>
             <th>now</th>
             <th>then</th>
-            <th />
+            <th>change</th>
           </tr>
         </thead>
         <tbody>
