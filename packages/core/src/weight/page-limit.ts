@@ -144,8 +144,10 @@ export function decisionFor(
   point: QualityPoint,
 ): QualityDecision | null {
   if (fixed !== null || point.bytes === bytes) return null;
-  const { target: _, ...before } = row.quality[slot.id] ?? {};
   const format = variant.format as LossyFormat;
   const { quality, difference } = point;
-  return { ...before, pinned: { format, quality, difference } };
+  const decision = { ...row.quality[slot.id], pinned: { format, quality, difference } };
+  // A point says what may be seen, and a target would say it again.
+  delete decision.target;
+  return decision;
 }

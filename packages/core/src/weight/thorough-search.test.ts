@@ -5,7 +5,7 @@ import { typicalLog, type LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
 import { MOST_ENCODES } from './search.ts';
 import { ThoroughSearch } from './thorough-search.ts';
-import { VariantSearch, type Trial, type VariantAttempt } from './variant-search.ts';
+import { VariantSearch, type Recipe, type Trial, type VariantAttempt } from './variant-search.ts';
 
 const FORMATS: LossyFormat[] = ['jpeg', 'webp', 'avif'];
 const FEATURES: Features = { exposure: [-1, -1, -1], width: 600, height: 400, density: 1 };
@@ -17,8 +17,8 @@ function encoder(luck: Chance, format: LossyFormat): (trial: Trial) => VariantAt
   const memory = new Map<string, { gain: number; shift: number }>();
   const bumps = Array.from({ length: 101 }, () => (luck.next() - 0.5) * 0.02);
   return (trial) => {
-    const { quality, ...recipe } = trial;
-    const name = JSON.stringify(recipe);
+    const { quality } = trial;
+    const name = recipeOf(trial);
     const own = memory.get(name) ?? { gain: 0.75 + luck.next() * 0.5, shift: (luck.next() - 0.5) * 14 };
     memory.set(name, own);
     const curve = format === 'jpeg' && trial.fullChroma ? 'jpegFull' : format;
@@ -33,6 +33,10 @@ function run<T extends VariantSearch | ThoroughSearch>(search: T, at: (trial: Tr
   for (let trial = search.next; trial; trial = search.next) search.take(at(trial));
   return search;
 }
+
+/** What an encoder was told beside the quality. */
+const recipeOf = ({ fullChroma, table, trellis, effort, sharpChroma }: Recipe): string =>
+  JSON.stringify({ fullChroma, table, trellis, effort, sharpChroma });
 
 describe.each(FORMATS)('a thorough search for %s', (format) => {
   test('is never worse than the quick one, and within the target where that is', () => {
@@ -58,9 +62,7 @@ describe.each(FORMATS)('a thorough search for %s', (format) => {
       const quick = run(new VariantSearch(format, TARGET, FEATURES), at).attempts;
       const { attempts } = run(new ThoroughSearch(format, TARGET, FEATURES), at);
       expect(attempts.slice(0, quick.length)).toEqual(quick);
-      const recipes = new Set(
-        attempts.slice(quick.length).map(({ quality: _, ...recipe }) => JSON.stringify(recipe)),
-      );
+      const recipes = new Set(attempts.slice(quick.length).map(recipeOf));
       expect(attempts.length).toBeLessThanOrEqual(MOST_ENCODES + 6 * recipes.size);
     }
   });
@@ -71,8 +73,8 @@ describe.each(FORMATS)('a thorough search for %s', (format) => {
       const at = encoder(luck, format);
       const { best } = run(new ThoroughSearch(format, TARGET, FEATURES), at);
       if (best!.difference > TARGET) continue;
-      const { bytes: _, difference: __, quality: ___, ...recipe } = best!;
-      const within = Array.from({ length: 80 }, (____, q) => at({ ...recipe, quality: q + 18 })).filter(
+      const recipe = JSON.parse(recipeOf(best!)) as Recipe;
+      const within = Array.from({ length: 80 }, (_, q) => at({ ...recipe, quality: q + 18 })).filter(
         ({ difference }) => difference <= TARGET,
       );
       ratios.push(best!.bytes / Math.min(...within.map(({ bytes }) => bytes)));

@@ -6,7 +6,8 @@ import { bestOf, offsetOf, QualitySearch } from './search.ts';
 import { VariantSearch, type Recipe, type Trial, type VariantAttempt } from './variant-search.ts';
 
 /** A recipe with what is known of it (docs/methods/quality-search.md). */
-interface Known extends Recipe {
+interface Known {
+  recipe: Recipe;
   curve: Curve;
   /** How much higher its quality is than the quick recipe's of the same curve for the same difference. */
   shift: number;
@@ -22,18 +23,18 @@ function recipesOf(format: LossyFormat, pixels: number): readonly Known[] {
   switch (format) {
     case 'jpeg':
       return [
-        { curve: 'jpeg', shift: -8, fullChroma: false, table: 8, ...TRELLIS },
-        { curve: 'jpeg', shift: 1, fullChroma: false, table: 3, ...TRELLIS },
-        { curve: 'jpegFull', shift: 1, fullChroma: true, table: 3, ...TRELLIS },
-        { curve: 'jpegFull', shift: 0, fullChroma: true, table: 2, ...TRELLIS },
+        { curve: 'jpeg', shift: -8, recipe: { fullChroma: false, table: 8, ...TRELLIS } },
+        { curve: 'jpeg', shift: 1, recipe: { fullChroma: false, table: 3, ...TRELLIS } },
+        { curve: 'jpegFull', shift: 1, recipe: { fullChroma: true, table: 3, ...TRELLIS } },
+        { curve: 'jpegFull', shift: 0, recipe: { fullChroma: true, table: 2, ...TRELLIS } },
       ];
     case 'webp':
       return [
-        { curve: 'webp', shift: 0, fullChroma: true, effort: 6, sharpChroma: true },
-        { curve: 'webp', shift: 0, fullChroma: true, effort: 6 },
+        { curve: 'webp', shift: 0, recipe: { fullChroma: true, effort: 6, sharpChroma: true } },
+        { curve: 'webp', shift: 0, recipe: { fullChroma: true, effort: 6 } },
       ];
     case 'avif':
-      return [{ curve: 'avif', shift: -2, fullChroma: true, effort: pixels <= SMALL ? 6 : 4 }];
+      return [{ curve: 'avif', shift: -2, recipe: { fullChroma: true, effort: pixels <= SMALL ? 6 : 4 } }];
   }
 }
 
@@ -48,7 +49,7 @@ export class ThoroughSearch {
   readonly attempts: VariantAttempt[] = [];
   private readonly quick: VariantSearch;
   private readonly recipes: Known[];
-  private recipe: Known | null = null;
+  private recipe: Recipe | null = null;
   private search: QualitySearch | null = null;
 
   constructor(
@@ -64,12 +65,11 @@ export class ThoroughSearch {
     const { quick } = this;
     if (quick.next) return quick.next;
     while (!this.search || this.search.next === null) {
-      const recipe = this.recipes.shift();
-      if (!recipe) return null;
-      this.begin(recipe);
+      const next = this.recipes.shift();
+      if (!next) return null;
+      this.begin(next);
     }
-    const { curve: _, shift: __, ...recipe } = this.recipe!;
-    return { ...recipe, quality: this.search.next };
+    return { ...this.recipe!, quality: this.search.next };
   }
 
   /** The smallest file within the target, or the one with the least difference when none is; null before any. */
@@ -91,8 +91,7 @@ export class ThoroughSearch {
     if (lost) this.search = null;
   }
 
-  private begin(recipe: Known): void {
-    const { curve, shift } = recipe;
+  private begin({ recipe, curve, shift }: Known): void {
     // What the quick search has learnt of this picture on the same curve: the attempt nearest to the target.
     const miss = ({ difference }: VariantAttempt) => Math.abs(Math.log(difference / this.target));
     const known = this.quick.attempts

@@ -1,10 +1,9 @@
 // The codec processes: one job each at a time, watched for time and memory. Looking at new files goes before making variants.
-import { fork, type ChildProcess } from 'node:child_process';
-import { constants, setPriority } from 'node:os';
-import { resolve } from 'node:path';
 import type { Attempt } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
 import { JobWatch, type JobLimits } from './limits.ts';
+import { codecProcess, lowest } from './process.ts';
+import { InterruptedError, leftOf, RenderError, type Result, type Task, type Worker } from './task.ts';
 import type {
   FromWorker,
   Inspected,
@@ -20,15 +19,6 @@ import type {
   ViewsJob,
 } from './protocol.ts';
 
-/** Always the built worker: tests run from sources, processes from what was built. */
-const WORKER = resolve(import.meta.dirname, '../../dist/codec/worker.js');
-
-/** Pixels live outside V8's heap, so V8 sees little reason to collect: workers do it themselves after a job. */
-const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
-
-/** A codec process needs no secrets: it gets what finds programs, fonts and temporary files. */
-const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ'];
-
 /** How often running jobs are looked at, in ms: memory grows by a gigabyte in less than a second. */
 const WATCH_EVERY = 100;
 
@@ -41,46 +31,6 @@ const WORTH_WAITING = 1_000;
 
 /** A job that ended its process is tried once more in a fresh one: what ended it may have been somebody else. */
 const TRIES = 2;
-
-/** An output that can't be made; `key` null: none of the job can. */
-export class RenderError extends Error {
-  constructor(
-    sentence: string,
-    readonly key: string | null,
-  ) {
-    super(sentence);
-  }
-}
-
-/** Work for which there is time was given up for other work, or because nobody wants it any more. */
-export class InterruptedError extends Error {}
-
-type Result = Inspected | ViewHashes | Seen | Attempt[] | null;
-
-interface Task {
-  job: Job;
-  /** There is time for it: it goes last, at the lowest priority, and is given up for anything else. */
-  patient: boolean;
-  made: (variant: MadeVariant) => void;
-  resolve: (result: Result) => void;
-  reject: (error: Error) => void;
-  /** Outputs that are done; they are not made again after a crash. */
-  done: Set<string>;
-  /** Times that each step ended its process. */
-  broke: Map<string, number>;
-  step: string;
-  /** When its step was begun, on the clock. */
-  begun: number;
-}
-
-interface Worker {
-  process: ChildProcess;
-  ready: boolean;
-  /** It has done patient work, and its priority can't be raised again: a fresh one does the rest. */
-  patient: boolean;
-  task: Task | null;
-  watch: JobWatch | null;
-}
 
 export class CodecPool {
   private readonly workers: Worker[] = [];
@@ -258,16 +208,7 @@ export class CodecPool {
   }
 
   private spawn(): Worker {
-    const passed = PASSED_ON.flatMap((name) => {
-      const value = process.env[name];
-      return value === undefined ? [] : [[name, value] as const];
-    });
-    const child = fork(WORKER, {
-      // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
-      env: { ...Object.fromEntries(passed), MALLOC_ARENA_MAX: '2' },
-      execArgv: WORKER_FLAGS,
-      serialization: 'advanced',
-    });
+    const child = codecProcess();
     const worker: Worker = { process: child, ready: false, patient: false, task: null, watch: null };
     child.on('message', (message: FromWorker) => this.hear(worker, message));
     child.on('error', () => undefined);
@@ -430,18 +371,4 @@ export class CodecPool {
     task.begun = performance.now();
     this.send(worker, { type: 'job', job: leftOf(task) });
   }
-}
-
-/** A process that takes what others leave; one that has just ended needs no priority. */
-function lowest(pid: number): void {
-  try {
-    setPriority(pid, constants.priority.PRIORITY_LOW);
-  } catch {
-    // It is gone; its end is heard.
-  }
-}
-
-/** The job without what is done. */
-function leftOf({ job, done }: Task): Job {
-  return job.kind === 'render' ? { ...job, outputs: job.outputs.filter(({ key }) => !done.has(key)) } : job;
 }

@@ -1,42 +1,21 @@
 // Reconciliation: wanted − stored, photo by photo. There is no job list to lose: after a crash, a restart or a changed
 // decision the same subtraction finds the same work.
 import { shownName, type Photo, type Preparation, type StoredFacts } from '@dusky-otter/core';
-import { RenderError, type CodecPool } from '../codec/pool.ts';
+import { RenderError } from '../codec/task.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { patiently } from '../database/patience.ts';
-import type { EventHub } from '../events/hub.ts';
-import type { Ledgers } from '../ledger/ledgers.ts';
 import { allSets } from '../ledger/ledgers.ts';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 import { ORIGINAL_LOST } from '../problems.ts';
-import type { Report } from '../report.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
-import type { SiteBook } from '../sites/site-book.ts';
-import type { Vault } from '../vault/vault.ts';
 import { batchesOf, jobOf, type Batch } from './batches.ts';
 import { Queues } from './queues.ts';
-import type { Told } from './told.ts';
-import type { StoredVariants } from './stored.ts';
+import type { Shop } from './shop.ts';
 import { ThoroughPass } from './thorough.ts';
 
 /** How long a photo that could not be read is left alone, in ms. */
 const TRY_AGAIN_MS = 10_000;
-
-/** What is known of files, and whose they are. */
-export interface Shop {
-  pool: CodecPool;
-  vault: Vault;
-  stored: StoredVariants;
-  hub: EventHub;
-  told: Told;
-  sites: SiteBook;
-  ledgers: Ledgers;
-  failures: Map<string, string>;
-  report: Report;
-  /** Whether smaller files are looked for while nothing else is to be made; otherwise only where it is asked for. */
-  idleWork: boolean;
-}
 
 export class Preparer {
   private readonly queues = new Queues();

@@ -1,11 +1,11 @@
 // The second pass: while nothing else is to be made, or at once where an editor asks, every file is searched again with
 // all recipes that may do with fewer bytes. What it finds stands in the place of the quick file under a key of its own.
 import { mayImprove, thoroughKey, type PlannedVariant } from '@dusky-otter/core';
-import { InterruptedError } from '../codec/pool.ts';
+import { InterruptedError } from '../codec/task.ts';
 import { patiently } from '../database/patience.ts';
 import { findSet } from '../sets/sets.ts';
 import { jobOf, type Batch } from './batches.ts';
-import type { Shop } from './prepare.ts';
+import type { Shop } from './shop.ts';
 
 /** Nothing else has been made for so long, in ms, before the second pass begins. */
 const IDLE_AFTER = 5_000;
@@ -152,7 +152,7 @@ export class ThoroughPass {
     const open = this.open.get(setId)!;
     open.delete(id);
     let batch: Batch | undefined;
-    let outputs: PlannedVariant[] = [];
+    let outputs: PlannedVariant[];
     try {
       const site = await this.shop.sites.get((await findSet(setId)).siteId);
       const wanted = this.asked.has(setId) || site.policy.thorough !== false;

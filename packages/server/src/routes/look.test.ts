@@ -82,7 +82,8 @@ describe('points', () => {
     ];
     for (const bad of hostile) expect((await ask(bad)).statusCode).toBe(400);
     expect((await ask({}, 9999)).statusCode).toBe(404);
-    for (const photo of [wheel, logo]) expect((await ask({}, photo)).json().code).toBe('nothing-to-see');
+    for (const photo of [wheel, logo])
+      expect((await ask({}, photo)).json<{ code: string }>().code).toBe('nothing-to-see');
   });
 });
 

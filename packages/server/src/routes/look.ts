@@ -15,7 +15,7 @@ import {
   type ShapeId,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
-import { RenderError } from '../codec/pool.ts';
+import { RenderError } from '../codec/task.ts';
 import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';

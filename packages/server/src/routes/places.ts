@@ -1,9 +1,9 @@
 // Places of the site that a set belongs to: how they are used, what a change would cost.
-import { prefixProblem, slotProblem } from '@dusky-otter/core';
+import { prefixProblem, slotProblem, type Policy } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { RenderError } from '../codec/pool.ts';
+import { RenderError } from '../codec/task.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
 import { forecastOf } from '../sites/forecast.ts';
@@ -34,7 +34,7 @@ export const placeRoutes =
       const { looker, vault, preparer } = parts;
       const made = { looker, vault, states: preparer };
       // As an edit would: a part that is left out stays as it is.
-      const after = { ...site.policy, ...policy };
+      const after: Policy = Object.assign({}, site.policy, policy);
       return forecastOf(photos, await openSlotsOf(setId), site, after, made, goneSignal(reply)).catch(
         (error: unknown) => {
           throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;

@@ -120,12 +120,17 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
   const isChanged = JSON.stringify({ ...policy, ...draft }) !== JSON.stringify(policy);
   const asked: Rules = { ...rules, prefix: prefix.trim() };
   // The address and the names change no byte of a picture.
-  const { prefix: _, naming: __, thorough: ___, ...weighed } = asked;
+  const weighed: Rules = {
+    ...asked,
+    prefix: policy.prefix,
+    naming: policy.naming,
+    thorough: policy.thorough,
+  };
   const { data, error, isFetching } = useQuery({
     queryKey: ['forecast', setId, weighed, policy],
     queryFn: async ({ signal }) => {
       await allSaved();
-      return api.forecast(setId, { ...weighed }, signal);
+      return api.forecast(setId, weighed, signal);
     },
     enabled: isChanged && problem === null,
     staleTime: 60_000,

@@ -97,7 +97,14 @@ export class Live {
       case 'saved':
         return this.header((before) => ({ ...before, edits: { ...before.edits, savedAt: event.at } }));
       case 'made': {
-        const { type: _, key, photo, ...facts } = event;
+        const { key, photo, bytes, contentHash, quality, difference, thorough } = event;
+        const facts = {
+          bytes,
+          contentHash,
+          quality,
+          difference,
+          ...(thorough !== undefined && { thorough }),
+        };
         this.made.set(key, facts);
         return this.photo(photo, withMade(key, facts));
       }

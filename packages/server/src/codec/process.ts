@@ -1,0 +1,36 @@
+// One codec process: what it is started with, and its priority.
+import { fork, type ChildProcess } from 'node:child_process';
+import { constants, setPriority } from 'node:os';
+import { resolve } from 'node:path';
+
+/** Always the built worker: tests run from sources, processes from what was built. */
+const WORKER = resolve(import.meta.dirname, '../../dist/codec/worker.js');
+
+/** Pixels live outside V8's heap, so V8 sees little reason to collect: workers do it themselves after a job. */
+const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
+
+/** A codec process needs no secrets: it gets what finds programs, fonts and temporary files. */
+const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ'];
+
+/** Starts a codec process. */
+export function codecProcess(): ChildProcess {
+  const passed = PASSED_ON.flatMap((name) => {
+    const value = process.env[name];
+    return value === undefined ? [] : [[name, value] as const];
+  });
+  return fork(WORKER, {
+    // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
+    env: { ...Object.fromEntries(passed), MALLOC_ARENA_MAX: '2' },
+    execArgv: WORKER_FLAGS,
+    serialization: 'advanced',
+  });
+}
+
+/** A process that takes what others leave; one that has just ended needs no priority. */
+export function lowest(pid: number): void {
+  try {
+    setPriority(pid, constants.priority.PRIORITY_LOW);
+  } catch {
+    // It is gone; its end is heard.
+  }
+}
