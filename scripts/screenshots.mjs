@@ -17,6 +17,7 @@ const env = {
   ...process.env,
   PORT: '0',
   SEED_DEMO: '0',
+  IDLE_WORK: '0',
   DATA_DIR: join(folder, 'data'),
   DATABASE_URL: database.url,
 };
@@ -74,6 +75,15 @@ for (const stop of ['frame', 'weigh', 'describe', 'arrange']) await shoot(stop, 
 await shoot('weigh-bench', `/sets/1/weigh/${kiln?.id}`, {
   // Every point of every format is measured.
   before: (page) => page.getByRole('row', { name: /^JPEG 93/ }).waitFor(),
+});
+await shoot('rules', '/sets/1/rules', {
+  before: async (page) => {
+    await page.getByRole('radio', { name: /^lean/ }).check();
+    await page.getByText(/Measured on/).waitFor();
+  },
+});
+await shoot('limit', '/sets/1/limit', {
+  before: (page) => page.getByText(/pictures change/).waitFor(),
 });
 await shoot('rehearse', '/sets/1/rehearse', {
   before: (page) =>

@@ -94,6 +94,8 @@ export interface QualityDecision {
   still?: boolean;
   /** Which of them, from 0; the first where nothing is said. */
   frame?: number;
+  /** Of an animation only every so manieth frame goes out, each standing as long as those that it stands for: 2 to 10. */
+  every?: number;
   /** A point that was chosen by hand; a bare encoder quality, 1 to 100, holds for every format. */
   pinned?: Pinned | number;
   /** Without any loss, or with loss although its kind goes out without. */
@@ -166,6 +168,8 @@ export interface EncoderSettings {
   /** Of an animation one frame alone: the first, or `frame`. */
   still?: boolean;
   frame?: number;
+  /** Of an animation every so manieth frame. */
+  every?: number;
   /** What a transparent picture is laid on, as #rrggbb. */
   background?: string;
   /** Credit that is written into the file. */

@@ -170,6 +170,8 @@ export function planShape(
   const decision = photo.quality[slot.id] ?? {};
   const treatment = treatmentIn(photo.original, decision);
   const frame = Math.min(decision.frame ?? 0, frames - 1);
+  // Two frames stay at least: one would be a still.
+  const every = Math.min(decision.every ?? 1, Math.floor(frames / 2));
   const { pinned } = decision;
   const target = typeof pinned === 'object' ? pinned.difference : TARGETS[decision.target ?? policy.target];
   const most = Math.min(mostDensity ?? MOST_DENSITY, policy.density ?? MOST_DENSITY);
@@ -186,6 +188,7 @@ export function planShape(
         ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }, policy),
         ...(policy.metadata === 'credit' && takesCredit(format) && credit && { credit }),
         ...(decision.still && frames > 1 && { still: true, ...(frame > 0 && { frame }) }),
+        ...(treatment.kind === 'animation' && every > 1 && { every }),
         ...(decision.background !== undefined && transparent && { background: decision.background }),
       };
       const key = variantKey({

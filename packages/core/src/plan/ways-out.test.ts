@@ -85,6 +85,15 @@ describe('ways out', () => {
   test('for an animation one frame of it, of which nothing tells what it weighs', () => {
     const moving = samplePhoto({}, { frames: 12, format: 'gif' });
     const found = waysOut(moving, slotById('grid'), CONTEXT, storedAt(5, ['grid'], DEFAULT_POLICY, moving))!;
+    expect(found.ways.at(-2)).toMatchObject({
+      way: 'fewer-frames',
+      decision: { every: 2 },
+      what: '6 frames of its 12, at the same pace.',
+      variant: { format: 'webp', settings: { every: 2 } },
+    });
+    const halved = samplePhoto({ quality: { grid: { every: 8 } } }, { frames: 12, format: 'gif' });
+    const again = waysOut(halved, slotById('grid'), CONTEXT, storedAt(5, ['grid'], DEFAULT_POLICY, halved))!;
+    expect(again.ways.map(({ way }) => way)).not.toContain('fewer-frames');
     expect(found.ways.at(-1)).toMatchObject({
       way: 'still',
       decision: { still: true },

@@ -17,7 +17,7 @@ import { bytesInWords } from '../weight/units.ts';
 import { cropIn, planShape } from './plan.ts';
 
 /** In the order in which they are offered. */
-export type Way = 'smaller-set' | 'lower-target' | 'fewer-pixels' | 'still';
+export type Way = 'smaller-set' | 'lower-target' | 'fewer-pixels' | 'fewer-frames' | 'still';
 
 export interface WayOut {
   way: Way;
@@ -48,6 +48,8 @@ export interface OverBudget {
 /** How bytes go with width where only one width is known, and with D: measured (docs/methods/budgets.md). */
 const BYTES_BY_WIDTH = 1.6;
 const BYTES_BY_DIFFERENCE = -1.1;
+/** What half of an animation's frames need, roughly: it is tried before it is taken. */
+const BYTES_OF_HALF = 0.55;
 
 interface Known {
   width: number;
@@ -177,6 +179,16 @@ export function waysOut(
         atWidth,
         (v) => `Fewer pixels: ${v.width} px at most, ${dense(v)} for each that a phone shows`,
       ),
+      ...(photo.original.frames > 2 * (decided.every ?? 1) && (decided.every ?? 1) <= 5 && !decided.still
+        ? wayOf(
+            'fewer-frames',
+            { every: 2 * (decided.every ?? 1) },
+            // Frames that lie farther apart differ more, and need more each.
+            () => ({ bytes: facts.bytes * BYTES_OF_HALF, difference }),
+            ({ settings }) =>
+              `${Math.ceil(photo.original.frames / settings.every!)} frames of its ${photo.original.frames}, at the same pace`,
+          )
+        : []),
       ...(photo.original.frames > 1 && !decided.still
         ? wayOf('still', { still: true }, null, () => 'One frame of it, as a still')
         : []),

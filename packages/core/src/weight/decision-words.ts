@@ -4,7 +4,7 @@ import { FORMAT_NAMES } from './format.ts';
 
 /** "lean, WebP, at most 480 px"; empty where nothing is decided. */
 export function decisionInWords(decision: QualityDecision | undefined): string {
-  const { target, format, still, frame, pinned, lossless, background, widest } = decision ?? {};
+  const { target, format, still, frame, every, pinned, lossless, background, widest } = decision ?? {};
   const parts = [
     target && pinned === undefined && target,
     typeof pinned === 'number' && `quality ${pinned}`,
@@ -13,6 +13,7 @@ export function decisionInWords(decision: QualityDecision | undefined): string {
     format && FORMAT_NAMES[format],
     lossless !== undefined && (lossless ? 'lossless' : 'with loss'),
     still && (frame ? `still, frame ${frame + 1}` : 'still'),
+    every && !still && (every === 2 ? 'every other frame' : `one frame in ${every}`),
     background && `on ${background}`,
     widest !== undefined && `at most ${widest} px`,
   ];

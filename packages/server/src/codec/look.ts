@@ -2,6 +2,7 @@
 // the size that is looked at stay in hand, so that another quality costs no more than its encode.
 import type { Attempt } from '@dusky-otter/core';
 import type { LookJob, PointsJob } from './protocol.ts';
+import { encodeAnimation } from './animation.ts';
 import { fromRaw, type RawPicture } from './raw.ts';
 import { SizedPicture, type Encoded } from './search.ts';
 import { checkOriginal, decodeCrop, resized } from './source.ts';
@@ -29,8 +30,12 @@ async function pictureOf(job: LookJob | PointsJob): Promise<RawPicture> {
  * @throws Error where the original is not what it was, or can't be decoded
  */
 export async function look(job: LookJob): Promise<Encoded> {
-  const picture = await pictureOf(job);
   const { format, settings } = job;
+  if (job.moving && format !== null) {
+    await checkOriginal(job.path, job.facts);
+    return encodeAnimation(job, { ...job, format });
+  }
+  const picture = await pictureOf(job);
   // Made to be looked at once on this machine: fast goes before small.
   if (format === null) {
     const file = await fromRaw(picture).png({ compressionLevel: 1 }).toBuffer();

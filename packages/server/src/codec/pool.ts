@@ -97,6 +97,8 @@ export class CodecPool {
 
   /** Outputs that nobody wants any more are not made; one that has been made for a while already is broken off. */
   drop(keys: ReadonlySet<string>): void {
+    for (const { job, done } of this.waiting)
+      if (job.kind === 'render') for (const { key } of job.outputs) if (keys.has(key)) done.add(key);
     for (const worker of [...this.workers]) {
       const { task } = worker;
       if (task?.job.kind !== 'render' || !task.job.outputs.some(({ key }) => keys.has(key))) continue;

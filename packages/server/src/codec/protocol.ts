@@ -85,6 +85,8 @@ interface LookedAt {
 /** The picture for somebody who looks at it. */
 export interface LookJob extends LookedAt {
   kind: 'look';
+  /** All frames, not one of them. */
+  moving?: boolean;
   /** null: the picture itself. */
   format: BitmapFormat | null;
   settings: EncoderSettings;

@@ -155,7 +155,42 @@ describe('looking', () => {
       { decision: {}, more: 1 },
     ])
       expect((await attempt(wrong)).statusCode).toBe(400);
-    expect((await attempt({ decision: {} }, wheel)).statusCode).toBe(409);
+    expect((await attempt({ decision: {} }, logo)).statusCode).toBe(409);
+  });
+  test('tries fewer frames of an animation: as many, at the same pace, and the very file that is stored', async () => {
+    const decision: QualityDecision = { every: 5 };
+    const { rows } = await server.state();
+    const before = rows.find((one) => one.id === wheel)!;
+    const { width } = before.variants.find((v) => v.slot === 'column' && v.format === 'webp')!;
+    const tried = await server.app.inject({
+      method: 'POST',
+      url: `/api/sets/${server.setId}/photos/${wheel}/try`,
+      payload: { slot: 'column', shape: '3:2', width, format: 'webp', decision },
+    });
+    expect(tried.statusCode).toBe(200);
+    const all = await sharp(await read('wheel.gif'), { animated: true }).metadata();
+    const few = await sharp(tried.rawPayload, { animated: true }).metadata();
+    const pace = (delay: number[] = []) => delay.reduce((sum, one) => sum + one, 0);
+    expect([all.pages, few.pages]).toEqual([12, 3]);
+    expect(pace(few.delay)).toBe(pace(all.delay));
+    await decide(decision, wheel);
+    await server.prepared();
+    const made = (await server.state()).rows
+      .find((one) => one.id === wheel)!
+      .variants.find((v) => v.slot === 'column' && v.format === 'webp' && v.width === width)!;
+    const path = server.parts.vault.variant(made.file, 'webp');
+    expect((await readFile(path)).equals(tried.rawPayload)).toBe(true);
+    // Two frames stay at least, however few are asked for.
+    await decide({ every: 10 }, wheel);
+    await server.prepared();
+    const least = (await server.state()).rows.find((one) => one.id === wheel)!;
+    for (const { file, format } of least.variants.filter((v) => v.slot === 'column')) {
+      const bytes = await readFile(server.parts.vault.variant(file, format));
+      expect((await sharp(bytes, { animated: true }).metadata()).pages).toBe(2);
+    }
+    await decide(null, wheel);
+    for (const wrong of [1, 0, 11, 2.5, '2'])
+      expect((await decide({ every: wrong as number }, wheel)).status).toBe(400);
   });
   test('shows the frame, and the ground, that were decided', async () => {
     await decide({ still: true, frame: 7 }, wheel);

@@ -53,10 +53,15 @@ function triedSettings(format: LossyFormat, quality: number): EncoderSettings {
   return settings;
 }
 
-/** @throws ProblemError nothing-to-see for what is not made of pixels, or moves */
-function checkStill(photo: Photo, planned: PlannedVariant | undefined): asserts planned is PlannedVariant {
+/** @throws ProblemError nothing-to-see for what is not made of pixels */
+function checkDrawn(planned: PlannedVariant | undefined): asserts planned is PlannedVariant {
   if (!planned || planned.format === 'svg')
     throw new ProblemError('nothing-to-see', 'A drawing goes out as it is: there is nothing to weigh.');
+}
+
+/** @throws ProblemError nothing-to-see for what is not made of pixels, or moves */
+function checkStill(photo: Photo, planned: PlannedVariant | undefined): asserts planned is PlannedVariant {
+  checkDrawn(planned);
   if (photo.original.frames > 1 && !planned.settings.still)
     throw new ProblemError('nothing-to-see', 'An animation is not tried frame by frame: choose a still.');
 }
@@ -88,7 +93,7 @@ export const lookRoutes =
       reply: FastifyReply,
       photo: Photo,
       planned: PlannedVariant,
-      of: { width: number; height: number; format: BitmapFormat | null; settings: EncoderSettings },
+      of: Pick<LookJob, 'width' | 'height' | 'format' | 'settings' | 'moving'>,
     ): Promise<Seen> => {
       const job: LookJob = { kind: 'look', ...lookedAt(photo, planned, parts.vault), ...of };
       return parts.looker.look(job, goneSignal(reply)).catch(nothingToSee);
@@ -139,13 +144,14 @@ export const lookRoutes =
       const { slot, shape, width, format, decision } = checked(TryDto, request.body);
       const { photo, planned } = await plannedFor(request.params, { slot, shape }, decision);
       const variant = planned.find((one) => one.width === width && one.format === format);
-      checkStill(photo, planned[0]);
+      checkDrawn(planned[0]);
       if (!variant || variant.format === 'svg') throw new ProblemError('bad-request');
       const { file, quality, difference } = await seen(reply, photo, variant, {
         width: variant.width,
         height: variant.height,
         format: variant.format,
         settings: variant.settings,
+        moving: photo.original.frames > 1 && !variant.settings.still,
       });
       void reply.headers({
         'cache-control': 'no-store',

@@ -32,6 +32,7 @@ export class QualityDto implements QualityDecision {
   @IfGiven() @IsIn(['avif', 'webp']) format?: 'avif' | 'webp';
   @IfGiven() @IsBoolean() still?: boolean;
   @IfGiven() @IsInt() @Min(0) @Max(100_000) frame?: number;
+  @IfGiven() @IsInt() @Min(2) @Max(10) every?: number;
   @IfGiven() @IsPinned() pinned?: Pinned | number;
   @IfGiven() @IsBoolean() lossless?: boolean;
   @IfGiven() @Matches(/^#[0-9a-f]{6}$/) background?: string;

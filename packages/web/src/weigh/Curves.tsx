@@ -1,20 +1,10 @@
 // Bytes against what is seen, for every format: as a chart and as the same figures in a table. A click or an arrow key takes
 // another point into the hand.
 import { bytesInWords, FORMAT_NAMES, type LossyFormat } from '@dusky-otter/core';
-import {
-  Chart,
-  LinearScale,
-  LineElement,
-  LogarithmicScale,
-  PointElement,
-  ScatterController,
-  Tooltip,
-} from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { token } from '../ui/chart.ts';
+import { Chart } from '../ui/scatter.ts';
 import { keyOf, type Point, type Tried } from './looking.ts';
-
-Chart.register(ScatterController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip);
 
 const TONES: Record<LossyFormat, string> = { avif: '--kelp', webp: '--dusk', jpeg: '--amber' };
 

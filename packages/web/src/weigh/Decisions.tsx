@@ -63,7 +63,7 @@ interface Props {
 
 export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }: Props) {
   const decision = row.quality[slot.id] ?? {};
-  const { target, pinned, format, lossless, still, frame, background } = decision;
+  const { target, pinned, format, lossless, still, frame, every, background } = decision;
   const places = () => (everywhere ? slots : [slot.id]);
   const save = (what: string, change: Change) => decide([row], places, what, change);
   const { original } = row;
@@ -134,13 +134,21 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
         <>
           <Choices
             label="Movement"
-            chosen={still ? 'still' : 'moves'}
+            chosen={still ? 'still' : every ? 'fewer' : 'moves'}
             options={[
               { id: 'moves', name: `All ${original.frames} frames` },
+              {
+                id: 'fewer',
+                name: every && every > 2 ? `One frame in ${every}` : 'Every other frame',
+              },
               { id: 'still', name: 'One frame, still' },
             ]}
             choose={(id) =>
-              save('movement', id === 'still' ? { still: true } : { still: undefined, frame: undefined })
+              save('movement', {
+                still: id === 'still' ? true : undefined,
+                frame: undefined,
+                every: id === 'fewer' ? (every ?? 2) : undefined,
+              })
             }
           />
           {still && (

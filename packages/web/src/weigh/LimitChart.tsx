@@ -1,18 +1,8 @@
 // Where each picture of a page stands: bytes against what is seen, now and within the limit.
 import { bytesInWords, shownName, type QualityPoint, type SentPicture } from '@dusky-otter/core';
-import {
-  Chart,
-  LinearScale,
-  LineElement,
-  LogarithmicScale,
-  PointElement,
-  ScatterController,
-  Tooltip,
-} from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { token } from '../ui/chart.ts';
-
-Chart.register(ScatterController, LineElement, PointElement, LinearScale, LogarithmicScale, Tooltip);
+import { Chart } from '../ui/scatter.ts';
 
 export interface Move {
   picture: SentPicture;

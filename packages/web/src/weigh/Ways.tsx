@@ -12,6 +12,7 @@ const NAMES: Record<WayOut['way'], string> = {
   'smaller-set': 'A smaller set of files',
   'lower-target': 'A lower target',
   'fewer-pixels': 'Fewer pixels',
+  'fewer-frames': 'Fewer frames',
   still: 'A still',
 };
 
@@ -44,7 +45,11 @@ function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; set
               ? 'within the budget'
               : `${bytesInWords(now.bytes - slot.budget)} over still`}
             {', '}
-            {now.difference === 0 ? 'without loss' : `difference ${(now.difference ?? 0).toFixed(2)}`}
+            {now.difference === null
+              ? 'frames are not compared'
+              : now.difference === 0
+                ? 'without loss'
+                : `difference ${now.difference.toFixed(2)}`}
           </StateTag>
         )}
         {isError && <span className="block text-ink-2">It can’t be tried at the moment.</span>}
