@@ -47,11 +47,14 @@ export interface KeyParts {
   settings: EncoderSettings;
 }
 
-/** The key of a variant: SHA-256 in hex over its parts in a fixed order. */
-export function variantKey(parts: KeyParts): string {
+/**
+ * The key of a variant: SHA-256 in hex over its parts in a fixed order.
+ * @param version of the pipeline; files of another one are not wanted any more
+ */
+export function variantKey(parts: KeyParts, version = PIPELINE_VERSION): string {
   const { crop, settings, turning } = parts;
   const text = JSON.stringify([
-    PIPELINE_VERSION,
+    version,
     parts.original,
     parts.orientation,
     // A photo that is not turned keeps the key that it had before there were turns.
