@@ -109,6 +109,7 @@ test('places leave as a file and come back; devices are read from CSV; nonsense 
   await saved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-place="hero-2"]')).toHaveCount(0);
+  await saved(page);
   await input.setInputFiles({
     name: 'x.json',
     mimeType: 'application/json',
