@@ -71,7 +71,8 @@ await shoot('sites', '/', { ready: false });
 await shoot('worktable', '/sets/1/gather');
 await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
-for (const stop of ['frame', 'weigh', 'describe', 'arrange']) await shoot(stop, `/sets/1/${stop}`);
+for (const stop of ['frame', 'weigh', 'describe', 'arrange'])
+  await shoot(stop, `/sets/1/${stop}`, { before: (page) => page.getByRole('row').nth(3).waitFor() });
 await shoot('weigh-bench', `/sets/1/weigh/${kiln?.id}`, {
   // Every point of every format is measured.
   before: (page) => page.getByRole('row', { name: /^JPEG 93/ }).waitFor(),

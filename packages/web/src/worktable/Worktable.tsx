@@ -177,7 +177,7 @@ export function Worktable() {
         <Filters />
         <span className="ml-auto" />
         <Bin />
-        {stop === 'weigh' && (
+        {stop === 'weigh' ? (
           <>
             <Link className="btn max-[1100px]:px-2" to={`/sets/${setId}/limit`}>
               Page limit
@@ -186,11 +186,12 @@ export function Worktable() {
               Rules
             </Link>
           </>
+        ) : (
+          <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
+            <SlidersHorizontal size={14} aria-hidden="true" /> Places
+          </button>
         )}
-        <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
-          <SlidersHorizontal size={14} aria-hidden="true" /> Places
-        </button>
-        {stop !== 'gather' && (
+        {stop !== 'gather' && stop !== 'weigh' && (
           <button className="btn" onClick={chooseFiles}>
             Add photos
           </button>
