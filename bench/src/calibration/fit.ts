@@ -9,9 +9,9 @@ import {
   visibleEnergies,
   windowEnergies,
   type DifferenceModel,
+  type Pixels,
   type WindowEnergies,
 } from '@dusky-otter/core';
-import type { Pixels } from '@dusky-otter/core';
 import {
   cropAt,
   findPhotos,
@@ -21,6 +21,7 @@ import {
   regionAt,
   seenAt,
   throughCodec,
+  throughCurve,
   WIDTHS,
   type Half,
 } from './photos.ts';
@@ -93,11 +94,7 @@ async function samplesOf(half: Half): Promise<Sample[]> {
         const variants = regionPairs
           .filter((p) => p.photo === id && p.region === region && p.density === density)
           .map(({ curve, quality, reference }) => ({
-            pixels: async () => {
-              const full = curve === 'jpegFull';
-              const made = await throughCodec(crop, full ? 'jpeg' : curve, quality, full);
-              return seenAt(made.pixels, density);
-            },
+            pixels: async () => seenAt((await throughCurve(crop, curve, quality)).pixels, density),
             reference,
           }));
         samples.push(...(await samplesOfOne(seenAt(crop, density), variants)));

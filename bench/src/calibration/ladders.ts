@@ -3,9 +3,9 @@
 // they were not fitted to.
 // node bench/dist/calibration/ladders.js FOLDER… (HALF=calibration: nothing but what is fitted)
 import { join } from 'node:path';
-import { DifferenceReference, featureVector, type Curve, type LossyFormat } from '@dusky-otter/core';
+import { DifferenceReference, featureVector, type Curve } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
-import { cropAt, findPhotos, knownPhotos, LADDERS, throughCodec, type Half } from './photos.ts';
+import { cropAt, findPhotos, knownPhotos, LADDERS, throughCurve, type Half } from './photos.ts';
 import { leastSquares } from './statistics.ts';
 
 /** The ladders of the pairs, and one step more at the top. */
@@ -36,9 +36,8 @@ async function laddersOf(path: string, half: Half, width: number): Promise<Ladde
     return { half, density, features, logs: { jpeg: [], jpegFull: [], webp: [], avif: [] } };
   });
   for (const curve of CURVES) {
-    const format: LossyFormat = curve === 'jpegFull' ? 'jpeg' : curve;
     for (const quality of STEPS[curve]) {
-      const { pixels } = await throughCodec(crop, format, quality, curve === 'jpegFull');
+      const { pixels } = await throughCurve(crop, curve, quality);
       references.forEach((reference, i) =>
         ladders[i]!.logs[curve].push(Math.log(Math.max(1e-3, reference.differenceOf(pixels)))),
       );

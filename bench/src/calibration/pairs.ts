@@ -20,6 +20,7 @@ import {
   regionAt,
   seenAt,
   throughCodec,
+  throughCurve,
   WIDTHS,
   type Pair,
   type RegionPair,
@@ -65,8 +66,7 @@ async function regionPairsOf(photo: string, path: string): Promise<RegionPair[]>
       const original = await asPng(seenAt(crop, density), `${photo}.png`);
       for (const [curve, qualities] of Object.entries(REGION_LADDERS) as [Curve, number[]][]) {
         for (const quality of qualities) {
-          const format: LossyFormat = curve === 'jpegFull' ? 'jpeg' : curve;
-          const { file, pixels } = await throughCodec(crop, format, quality, curve === 'jpegFull');
+          const { file, pixels } = await throughCurve(crop, curve, quality);
           const reference = await scored(original, seenAt(pixels, density), photo);
           pairs.push({ photo, region, density, curve, quality, bytes: file.length, reference });
         }

@@ -154,3 +154,7 @@ export async function throughCodec(
   const decoded = await sharp(file).removeAlpha().raw().toBuffer();
   return { file, pixels: { data: decoded, width, height, channels: 3 } };
 }
+
+/** The same by curve: a JPEG with full colour has one of its own. */
+export const throughCurve = (crop: Pixels, curve: Curve, quality: number): ReturnType<typeof throughCodec> =>
+  curve === 'jpegFull' ? throughCodec(crop, 'jpeg', quality, true) : throughCodec(crop, curve, quality);

@@ -9,7 +9,7 @@ import {
   type Site,
 } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
@@ -27,7 +27,6 @@ import {
 
 interface RuleProps<T> {
   name: string;
-  children?: ReactNode;
   choices: readonly { value: T; name: string; hint: string }[];
   chosen: T;
   saved: T;
@@ -117,7 +116,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
   const put = (part: Partial<Required<Rules>>) => setDraft((before) => ({ ...before, ...part }));
   const { prefix } = rules;
   const problem = prefixProblem(prefix.trim());
-  const isChanged = JSON.stringify({ ...policy, ...draft }) !== JSON.stringify(policy);
+  const isChanged = JSON.stringify(rules) !== JSON.stringify(policy);
   const asked: Rules = { ...rules, prefix: prefix.trim() };
   // The address and the names change no byte of a picture.
   const weighed: Rules = {
