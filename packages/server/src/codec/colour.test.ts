@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { deltaE2000, labOf } from '../testing/delta-e.ts';
+import { inkModelOf, inkProfile, inksAsRgb, type InkModel } from '../testing/icc-lut.ts';
 import { takenInto } from '../testing/taken.ts';
 import { displayP3 } from './heic.ts';
 import { decodeCrop } from './source.ts';
@@ -39,12 +40,13 @@ const CHART: Chart = [
 /** Pixels of a chart, a patch behind the other. */
 function pixelsOf(chart: Chart) {
   const width = chart.length * PATCH;
-  const data = Buffer.alloc(width * PATCH * 3);
+  const channels = chart[0]!.length as 3 | 4;
+  const data = Buffer.alloc(width * PATCH * channels);
   for (let y = 0; y < PATCH; y++)
     chart.forEach((colour, n) => {
-      for (let x = 0; x < PATCH; x++) data.set(colour, (y * width + n * PATCH + x) * 3);
+      for (let x = 0; x < PATCH; x++) data.set(colour, (y * width + n * PATCH + x) * channels);
     });
-  return { data, width, height: PATCH, channels: 3 as const };
+  return { data, width, height: PATCH, channels };
 }
 const pictureOf = (chart: Chart) => {
   const { data, width, height, channels } = pixelsOf(chart);
@@ -122,5 +124,75 @@ describe('a chart comes out within 2 of what it is', () => {
       const file = await pictureOf(greys).toColourspace(space).png().toBuffer();
       expect(worst(await seen(file, greys.length), greys)).toBeLessThan(1);
     }
+  });
+});
+
+describe('a chart of four inks comes out within 2 of what its profile says', () => {
+  /** Cyan, magenta, yellow, black, 0 to 255: paper, each ink full and half, overprints, skin, shadows. */
+  const INKS: Chart = [
+    [0, 0, 0, 0],
+    [255, 0, 0, 0],
+    [0, 255, 0, 0],
+    [0, 0, 255, 0],
+    [0, 0, 0, 255],
+    [128, 0, 0, 0],
+    [0, 128, 0, 0],
+    [0, 0, 128, 0],
+    [0, 0, 0, 128],
+    [255, 255, 0, 0],
+    [0, 255, 255, 0],
+    [255, 0, 255, 0],
+    [40, 90, 100, 10],
+    [100, 60, 60, 120],
+    [190, 170, 160, 220],
+    [17, 201, 143, 33],
+  ];
+  /** Inks that multiply what the paper reflects, in L*a*b* for want of spectra. */
+  const invented: InkModel = ([c, m, y, k]) => {
+    const light = (1 - 0.42 * c!) * (1 - 0.5 * m!) * (1 - 0.1 * y!) * (1 - 0.88 * k!);
+    const left = 1 - 0.9 * k!;
+    return [100 * light, left * (70 * m! - 34 * c! - 4 * y!), left * (84 * y! - 46 * c! - 6 * m!)];
+  };
+  const expectedBy = (model: InkModel) =>
+    INKS.map((inks) =>
+      inksAsRgb(
+        model,
+        inks.map((value) => value / 255),
+      ),
+    );
+  const asJpeg = (tiff: Buffer) =>
+    sharp(tiff).pipelineColourspace('cmyk').toColourspace('cmyk').keepIccProfile().jpeg({ quality: 100 });
+
+  /** The profile that stands in where a file has none, as the picture library brings it along. */
+  async function standIn(): Promise<InkModel> {
+    const pixel = { create: { width: 1, height: 1, channels: 3 as const, background: '#fff' } };
+    const inks = await sharp(pixel).toColourspace('cmyk').withIccProfile('cmyk').tiff().toBuffer();
+    return inkModelOf((await sharp(inks).metadata()).icc!);
+  }
+
+  test('the reader of profiles finds what the formula says', () => {
+    const read = inkModelOf(inkProfile(invented));
+    for (const inks of [
+      [0, 0, 0, 0],
+      [0.125, 1, 0.5, 0.25],
+    ])
+      read(inks).forEach((value, n) => expect(value).toBeCloseTo(invented(inks)[n]!, 1));
+  });
+  test('with a profile of its own', async () => {
+    const profile = inkProfile(invented);
+    const expected = expectedBy(inkModelOf(profile));
+    // It is no other's: a profile that was passed over would show.
+    expect(worst(expectedBy(await standIn()), expected)).toBeGreaterThan(5);
+    const tiff = uncompressedTiff(pixelsOf(INKS), profile, 'inks');
+    expect(worst(await seen(tiff, INKS.length), expected)).toBeLessThan(2);
+    const jpeg = await asJpeg(tiff).toBuffer();
+    expect((await sharp(jpeg).metadata()).space).toBe('cmyk');
+    expect(worst(await seen(jpeg, INKS.length), expected)).toBeLessThan(2);
+  });
+  test('without one', async () => {
+    const expected = expectedBy(await standIn());
+    const tiff = uncompressedTiff(pixelsOf(INKS), null, 'inks');
+    expect(worst(await seen(tiff, INKS.length), expected)).toBeLessThan(2);
+    expect(worst(await seen(await asJpeg(tiff).toBuffer(), INKS.length), expected)).toBeLessThan(2);
   });
 });

@@ -5,14 +5,18 @@ const SHORT = 3;
 const LONG = 4;
 const UNDEFINED = 7;
 
+/** PhotometricInterpretation (TIFF 6.0, sections 6 and 16). */
+const PHOTOMETRIC = { rgb: 2, inks: 5 };
+
 /**
  * An uncompressed TIFF of one strip, 8 bits a channel.
- * @param picture RGB, or RGB with unassociated alpha
- * @param profile an ICC profile (tag 34675), or null for sRGB
+ * @param picture RGB, or RGB with unassociated alpha; or cyan, magenta, yellow and black
+ * @param profile an ICC profile (tag 34675), or null for none
  */
 export function uncompressedTiff(
   { data, width, height, channels }: RawPicture,
   profile: Buffer | null,
+  colours: keyof typeof PHOTOMETRIC = 'rgb',
 ): Buffer {
   /** What is too long for an entry stands behind the directory, in this order. */
   const tags: [tag: number, type: number, count: number, value: number | Buffer][] = [
@@ -21,14 +25,14 @@ export function uncompressedTiff(
     // BitsPerSample, one for each channel.
     [258, SHORT, channels, Buffer.from(Uint16Array.from({ length: channels }, () => 8).buffer)],
     [259, SHORT, 1, 1],
-    [262, SHORT, 1, 2],
+    [262, SHORT, 1, PHOTOMETRIC[colours]],
     [273, LONG, 1, 0],
     [277, SHORT, 1, channels],
     [278, LONG, 1, height],
     [279, LONG, 1, data.length],
     [284, SHORT, 1, 1],
   ];
-  if (channels === 4) tags.push([338, SHORT, 1, 2]);
+  if (channels === 4 && colours === 'rgb') tags.push([338, SHORT, 1, 2]);
   if (profile) tags.push([34675, UNDEFINED, profile.length, profile]);
   const HEAD = 8;
   let end = HEAD + 2 + 12 * tags.length + 4;
