@@ -12,9 +12,14 @@ import {
 import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 
 const PHOTOS = 2000;
-const texts = JSON.parse(
-  await readFile(join(ROOT, 'packages/core/src/words/labelled-alts.json'), 'utf8'),
-) as LabelledAlt[];
+const LISTS = { English: 'labelled-alts.json', German: 'labelled-alts.de.json' };
+const lists = await Promise.all(
+  Object.entries(LISTS).map(async ([language, file]) => ({
+    language,
+    texts: JSON.parse(await readFile(join(ROOT, 'packages/core/src/words', file), 'utf8')) as LabelledAlt[],
+  })),
+);
+const texts = lists[0]!.texts;
 
 /** A page of the labelled texts again and again, every second one with a mark of its own. */
 const page = Array.from({ length: PHOTOS }, (_, id) => {
@@ -45,17 +50,21 @@ const times = Array.from({ length: 15 }, () => {
   checkPage();
   return performance.now() - from;
 });
-const rows: Figures[] = scoresOf(
-  texts,
-  WORD_CHECKS.map(({ code }) => code),
-).map(({ code, labelled, found, precision, recall }) => ({
-  code,
-  labelled,
-  found,
-  precision: rounded(precision),
-  recall: rounded(recall),
-}));
-await report('words', `precision and recall on ${texts.length} labelled alt texts`, rows, {
+const rows: Figures[] = lists.flatMap(({ language, texts: labelled }) =>
+  scoresOf(
+    labelled,
+    WORD_CHECKS.map(({ code }) => code),
+  ).map(({ code, labelled: all, found, precision, recall }) => ({
+    language,
+    code,
+    labelled: all,
+    found,
+    precision: rounded(precision),
+    recall: rounded(recall),
+  })),
+);
+const counted = lists.map(({ language, texts: own }) => `${own.length} in ${language}`).join(', ');
+await report('words', `precision and recall on labelled alt texts: ${counted}`, rows, {
   photos: PHOTOS,
   findings: checkPage(),
   'ms the first time': Math.round(times[0]!),

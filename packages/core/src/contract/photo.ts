@@ -16,8 +16,18 @@ export interface Words {
   caption: string;
   title: string;
   credit: string;
+  /** Paragraphs and tables as `blocksOf` reads them, or nothing but the address of a document that says it. */
   longDescription: string;
+  /** Where a functional photo leads, or "" for nowhere. */
+  link: string;
+  /** It leads there in a window of its own. */
+  newWindow: boolean;
+  /** What a check finds and an editor keeps on purpose: a note, by the check's code. */
+  kept: Record<string, string>;
 }
+
+/** Parts of a photo's words that are written out. */
+export type WordsText = Exclude<keyof Words, 'role' | 'newWindow' | 'kept'>;
 
 /** Measured on the whole picture, sampled without mixing neighbours. */
 export interface PictureContent {

@@ -16,6 +16,7 @@ import { slotProblem } from '../slots/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
 import { prefixProblem } from '../markup/address.ts';
 import { linkProblem } from '../markup/link.ts';
+import { NO_WORDS } from '../words/no-words.ts';
 import { LONGEST_TEXT } from '../words/text.ts';
 import { placementIn } from '../plan/plan.ts';
 import { CommandError, type PhotoCommand, type SetCommand, type SiteCommand } from './commands.ts';
@@ -27,8 +28,9 @@ function refuse(problem: string | null | false | undefined): void {
 }
 
 function checkWords(words: Partial<Words>, before: Words): void {
+  refuse(words.link !== undefined && linkProblem(words.link));
   const tooLong = (Object.keys(words) as (keyof Words)[]).some(
-    (key) => (words[key]?.length ?? 0) > LONGEST_TEXT && words[key] !== before[key],
+    (key) => String(words[key] ?? '').length > LONGEST_TEXT && words[key] !== before[key],
   );
   refuse(tooLong && `A text is longer than ${LONGEST_TEXT} characters.`);
 }
@@ -45,7 +47,7 @@ function checkPlacements(photo: Photo, placements: readonly Placement[]): void {
 
 /** A command's texts; edits that an earlier version kept may hold null for "no text". */
 function textsOf(words: Partial<Words>): Partial<Words> {
-  const said = Object.entries(words).map(([key, text]) => [key, key === 'role' ? text : (text ?? '')]);
+  const said = Object.entries(words).map(([key, text]) => [key, text ?? NO_WORDS[key as keyof Words]]);
   return Object.fromEntries(said) as Partial<Words>;
 }
 

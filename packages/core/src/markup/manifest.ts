@@ -8,7 +8,7 @@ import { concernsOf, handoverConcerns, sameAltsOf } from '../readiness/readiness
 export interface ManifestOptions {
   site: string;
   set: string;
-  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>;
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'> & Partial<Pick<PlanContext, 'languages'>>;
   rows: readonly PhotoRow[];
   setSlots: readonly SlotId[];
   pathOf: (row: PhotoRow, variant: RowVariant) => string;
@@ -63,7 +63,18 @@ export function manifestOf({ site, set, context, rows, setSlots, pathOf }: Manif
 
 /** One row a photo; see `writeCsv` for how it is read back. */
 export function wordsCsv(rows: readonly PhotoRow[]): string {
-  const head = ['file', 'sha256', 'role', 'alt text', 'caption', 'title', 'credit', 'long description'];
+  const head = [
+    'file',
+    'sha256',
+    'role',
+    'alt text',
+    'caption',
+    'title',
+    'credit',
+    'long description',
+    'link',
+    'new window',
+  ];
   const lines = rows.map(({ fileName, original, words }) => [
     fileName,
     original.hash,
@@ -73,6 +84,8 @@ export function wordsCsv(rows: readonly PhotoRow[]): string {
     words.title,
     words.credit,
     words.longDescription,
+    words.link,
+    words.newWindow ? 'yes' : '',
   ]);
   return writeCsv([head, ...lines]);
 }

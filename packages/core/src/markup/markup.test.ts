@@ -5,6 +5,7 @@ import type { DefaultTreeAdapterMap } from 'parse5';
 import type { PhotoRow, Role, RowVariant } from '../contract/index.ts';
 import { CONTEXT, placed, sampleRow, slotById } from '../testing/sample.ts';
 import { readWidth } from '../slots/typed-width.ts';
+import { NO_WORDS } from '../words/no-words.ts';
 import { indent } from './html.ts';
 import { manifestOf, wordsCsv } from './manifest.ts';
 import { pageMarkup, stylesheet } from './page.ts';
@@ -249,12 +250,9 @@ describe('the page', () => {
 describe('manifest and words', () => {
   const row = sampleRow(['grid'], {
     words: {
-      role: null,
+      ...NO_WORDS,
       alt: 'Say "oat", please',
       caption: 'a,b',
-      title: '',
-      credit: '',
-      longDescription: '',
     },
   });
   test('the manifest lists what is missing and every file', () => {
@@ -278,7 +276,7 @@ describe('manifest and words', () => {
   });
   test('CSV doubles quotes and ends lines with CRLF', () => {
     expect(wordsCsv([row])).toBe(
-      `\uFEFFfile,sha256,role,alt text,caption,title,credit,long description\r\nDSC00198.JPG,${'ab'.repeat(32)},,"Say ""oat"", please","a,b",,,\r\n`,
+      `\uFEFFfile,sha256,role,alt text,caption,title,credit,long description,link,new window\r\nDSC00198.JPG,${'ab'.repeat(32)},,"Say ""oat"", please","a,b",,,,,\r\n`,
     );
   });
 });

@@ -27,6 +27,7 @@ export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOption
           slot,
           first,
           both: context.policy.modern === 'both',
+          language: context.languages[0] ?? 'en',
           urlOf: (variant) => urlOf(row, variant),
         });
         if (figure) first = false;

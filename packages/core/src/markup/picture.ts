@@ -1,10 +1,13 @@
 // The markup of one photo in one slot: picture, srcset, sizes, width, height, loading, words.
 import type {
   DeviceClass,
+  Language,
+  Photo,
   PhotoRow,
   RowVariant,
   ShapeId,
   Slot,
+  SlotId,
   SlotShape,
   Words,
 } from '../contract/index.ts';
@@ -16,7 +19,9 @@ import { ruleFor, spanOf } from '../slots/slots.ts';
 import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
 import { offeredFormats } from '../weight/served.ts';
+import { blocksOf, descriptionAddress, type DescriptionBlock } from '../words/long-description.ts';
 import { escapeHtml, indent, tag } from './html.ts';
+import { phrasesIn, type Phrases } from './phrases.ts';
 import { figureClass, OWN, rowClass } from './styles.ts';
 
 export interface PictureOptions {
@@ -26,6 +31,8 @@ export interface PictureOptions {
   urlOf: (variant: RowVariant) => string;
   /** Of two modern formats both are offered, not only the smaller one. */
   both?: boolean;
+  /** What is said in the words' language; English where none is named. */
+  language?: Language;
   /** The page's first picture: loads at once and before others. */
   first: boolean;
 }
@@ -142,13 +149,58 @@ function imgTag(shape: ShapePart, options: PictureOptions, alone = false): strin
   });
 }
 
-/** Stands below its picture for everybody, folded (WAI images tutorial, complex images). Empty lines part paragraphs. */
-function longDescriptionMarkup(text: string): string {
-  const paragraphs = text
-    .trim()
-    .split(/\n\s*\n/)
-    .map((paragraph) => `<p>${escapeHtml(paragraph.replace(/\s+/g, ' ').trim())}</p>`);
-  return `<details>\n${indent(['<summary>Description</summary>', ...paragraphs].join('\n'))}\n</details>`;
+/** A text in the language of the words' markup, marked where that is another one. */
+function phrase(options: PictureOptions, of: (phrases: Phrases) => string): string {
+  const { language = 'en' } = options;
+  const { phrases, said } = phrasesIn(language);
+  const text = escapeHtml(of(phrases));
+  return said === language ? text : `${tag('span', { lang: said })}${text}</span>`;
+}
+
+function tableMarkup({ head, lines }: Extract<DescriptionBlock, { kind: 'table' }>): string {
+  const line = (cells: readonly string[], write: (cell: string, n: number) => string) =>
+    `<tr>${cells.map(write).join('')}</tr>`;
+  const heading = line(head, (cell) => `<th scope="col">${escapeHtml(cell)}</th>`);
+  const body = lines.map((cells) =>
+    line(cells, (cell, n) =>
+      n === 0 ? `<th scope="row">${escapeHtml(cell)}</th>` : `<td>${escapeHtml(cell)}</td>`,
+    ),
+  );
+  return `<table>\n${indent(['<thead>', indent(heading), '</thead>', '<tbody>', ...body.map((row) => indent(row)), '</tbody>'].join('\n'))}\n</table>`;
+}
+
+/**
+ * Stands below its picture for everybody, folded, or is linked to there (WAI images tutorial, complex images). It is
+ * named after its photo: several on a page must be told apart.
+ */
+function longDescriptionMarkup(options: PictureOptions, { longDescription, title, caption }: Words): string {
+  const name = phrase(options, ({ description }) => description((title || caption).trim()));
+  const address = descriptionAddress(longDescription);
+  if (address) return `<p>${tag('a', { href: address })}${name}</a></p>`;
+  const blocks = blocksOf(longDescription).map((block) =>
+    block.kind === 'table' ? tableMarkup(block) : `<p>${escapeHtml(block.text)}</p>`,
+  );
+  return `<details>\n${indent([`<summary>${name}</summary>`, ...blocks].join('\n'))}\n</details>`;
+}
+
+/** Where a photo leads in a place: the spot's own link, else its own where it is there to lead somewhere. */
+export function targetIn(row: Photo, slot: SlotId): { address: string; newWindow: boolean } | null {
+  const { role, link, newWindow } = wordsIn(row, slot);
+  const own = placementIn(row, slot).link.trim();
+  const address = own || (role === 'functional' ? link.trim() : '');
+  return address ? { address, newWindow } : null;
+}
+
+/** The picture as a link to its target, which says so where it opens a window; the picture alone where there is none. */
+function linked(picture: string, options: PictureOptions, alone = false): string {
+  const target = targetIn(options.row, options.slot.id);
+  if (!target) return picture;
+  const { address, newWindow } = target;
+  const open = tag('a', { href: address, ...(newWindow && { target: '_blank', rel: 'noopener' }) });
+  const said =
+    newWindow && `<span class="${OWN}-said">(${phrase(options, (phrases) => phrases.newWindow)})</span>`;
+  const inside = [picture, said].filter(Boolean);
+  return alone ? `${open}${inside.join(' ')}</a>` : `${open}\n${indent(inside.join('\n'))}\n</a>`;
 }
 
 /** A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet. */
@@ -164,16 +216,18 @@ export function figureMarkup(options: PictureOptions): string | null {
   if (!picture) return null;
   const words = wordsIn(options.row, options.slot.id);
   const { caption, credit, longDescription } = words;
-  const { link } = placementIn(options.row, options.slot.id);
-  const lines = [link ? `${tag('a', { href: link })}\n${indent(picture)}\n</a>` : picture];
+  const lines = [linked(picture, options)];
   if (wordsMissing(words))
     lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
   if (caption || credit) {
-    const said = [caption && escapeHtml(caption), credit && `<small>Photo: ${escapeHtml(credit)}</small>`];
+    const said = [
+      caption && escapeHtml(caption),
+      credit && `<small>${phrase(options, ({ photo }) => photo)} ${escapeHtml(credit)}</small>`,
+    ];
     lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);
   }
   if (longDescription.trim() && words.role !== 'decorative')
-    lines.push(longDescriptionMarkup(longDescription));
+    lines.push(longDescriptionMarkup(options, words));
   const figure = tag('figure', { class: figureClass(options.slot.id), style: mostOf(options) });
   return `${figure}\n${indent(lines.join('\n'))}\n</figure>`;
 }
@@ -187,7 +241,7 @@ export const rowMarkup = (slot: Slot, figures: readonly string[]): string =>
  * most visits see; captions and long descriptions stay behind. Null when it has no stored variant yet.
  */
 export function plainMarkup(options: PictureOptions, devices: readonly DeviceClass[]): string | null {
-  const { row, slot } = options;
+  const { slot } = options;
   const visits = (part: SlotShape): number =>
     devices
       .filter(({ viewport }) => viewport >= part.from && viewport < spanOf(part).to)
@@ -196,7 +250,5 @@ export function plainMarkup(options: PictureOptions, devices: readonly DeviceCla
   const everywhere: Slot = { ...slot, shapes: [{ ...part, from: 0, to: null }] };
   const shape = partOf({ ...options, slot: everywhere }, everywhere.shapes[0]!);
   if (!shape) return null;
-  const img = imgTag(shape, options, true);
-  const { link } = placementIn(row, slot.id);
-  return link ? `${tag('a', { href: link })}${img}</a>` : img;
+  return linked(imgTag(shape, options, true), options, true);
 }

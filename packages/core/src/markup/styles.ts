@@ -25,7 +25,9 @@ const BASE = `/* Photos: each is as wide as its container, and at most as wide a
 .${OWN}-photo img { display: block !important; box-sizing: border-box !important; float: none !important; width: 100% !important; min-width: 0 !important; max-width: 100% !important; height: auto !important; min-height: 0 !important; max-height: none !important; margin: 0 !important; padding: 0 !important; border: 0 !important; object-fit: cover !important; }
 img.${OWN}-photo { margin: 0 !important; height: auto !important; min-height: 0 !important; max-height: none !important; object-fit: cover !important; }
 .${OWN}-photo figcaption { padding: 6px 0 0; font-size: 0.875rem; }
-.${OWN}-photo details { padding: 4px 0 0; font-size: 0.875rem; }
+.${OWN}-photo details { padding: 4px 0 0; font-size: 0.875rem; overflow-x: auto; }
+.${OWN}-photo details th, .${OWN}-photo details td { padding: 4px 12px 4px 0; text-align: start; vertical-align: top; }
+.${OWN}-photo .${OWN}-said { display: block; padding: 4px 0 0; font-size: 0.875rem; }
 .${OWN}-row { display: flex !important; flex-wrap: wrap !important; align-items: flex-start; gap: 24px ${USUAL_GAP}px; box-sizing: border-box !important; width: 100% !important; margin-left: 0 !important; margin-right: 0 !important; padding: 0 !important; container: ${OWN}-row / inline-size; }
 .${OWN}-row > .${OWN}-photo { --${OWN}-vw: min(1vw, 1cqw + 0.32px); flex: none !important; }
 `;

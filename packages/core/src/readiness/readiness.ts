@@ -8,6 +8,7 @@ import { bytesInWords } from '../weight/units.ts';
 import type { WordCheckCode } from '../words/checks/finding.ts';
 import { sameAlts, type SameAlts } from '../words/checks/repetition.ts';
 import { checkWords } from '../words/checks.ts';
+import { openFindings } from '../words/kept.ts';
 import { phoneWeights } from './weight.ts';
 
 /** todo: not done yet; care: works, but a visitor loses by it; stop: can't go out well like this. */
@@ -21,6 +22,7 @@ export interface Concern {
     | 'aside'
     | 'focal-guess'
     | 'read-again'
+    | 'no-target'
     | 'not-made'
     | 'failed'
     | 'over-budget'
@@ -47,7 +49,7 @@ function fileConcerns({ original }: PhotoRow): Concern[] {
   ];
 }
 
-type Places = Pick<PlanContext, 'slots' | 'devices'>;
+type Places = Pick<PlanContext, 'slots' | 'devices'> & Partial<Pick<PlanContext, 'languages'>>;
 
 function frameConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): Concern[] {
   const guessed = shapesOf(places, slots).filter((shape) => shape !== 'own' && !row.frame.crops[shape]);
@@ -129,9 +131,25 @@ export function concernsOf(
         },
       ]
     : [];
-  const words = checkWords(row.words, row.fileName, { sameAs }).map(
-    ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
+  const found = openFindings(
+    row.words,
+    checkWords(row.words, row.fileName, { sameAs, language: places.languages?.[0] ?? 'en' }),
   );
+  const words = found.map(({ code, severity, sentence }): Concern => ({
+    stop: 'describe',
+    code,
+    severity,
+    sentence,
+  }));
+  // A list may have a link of its own for it.
+  const leads = row.words.link.trim() !== '' || (row.placements ?? []).some(({ link }) => link.trim() !== '');
+  if (row.words.role === 'functional' && !leads)
+    words.push({
+      stop: 'describe',
+      code: 'no-target',
+      severity: 'todo',
+      sentence: 'Is there to lead somewhere, but has no address yet.',
+    });
   const place: Concern[] =
     slots.length > 0
       ? []

@@ -92,7 +92,7 @@ function sentIn(row: PhotoRow, slot: Slot, screen: Screen): Sent[] {
 export function standingOf(
   photo: Photo,
   setSlots: readonly SlotId[],
-  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
+  context: Pick<PlanContext, 'slots' | 'devices' | 'policy'> & Partial<Pick<PlanContext, 'languages'>>,
 ): Standing {
   const planned = planPhoto(photo, setSlots, context);
   const row = { ...photo, variants: planned.map((one) => rowVariant(one, WEIGHTLESS, null)) };

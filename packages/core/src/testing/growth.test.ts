@@ -22,17 +22,22 @@ import { repeatsNearby, sameAlts, saysTheSame } from '../words/checks/repetition
 import { describesLook, functionalLook } from '../words/checks/role.ts';
 import { fileName, missing, placeholder } from '../words/checks/absent.ts';
 import { checkWords } from '../words/checks.ts';
+import { hardlySays, onlyLook } from '../words/checks/substance.ts';
+import { bookFor } from '../words/data/languages.ts';
+import { blocksOf, descriptionAddress } from '../words/long-description.ts';
+import { NO_WORDS } from '../words/no-words.ts';
 import { plain, sounded, withoutEnding, wordsOf } from '../words/text.ts';
 import { FASTER_THAN_LENGTH, growthOf, HOSTILE } from './growth.ts';
 import { sampleRow, slotById } from './sample.ts';
 
+const ENGLISH = bookFor('en');
 const words = (text: string, role: Words['role'] = 'informative'): Words => ({
+  ...NO_WORDS,
   role,
   alt: text,
   caption: text,
   title: text.slice(1),
   credit: text,
-  longDescription: '',
 });
 const row = sampleRow(['grid']);
 /** The checks themselves, without the cap that `checkWords` puts on what they read. */
@@ -52,16 +57,21 @@ const READERS: Record<string, (text: string) => unknown> = {
   ...Object.fromEntries(
     Object.entries(CHECKS).map(([name, check]) => [
       `check ${name}`,
-      (text: string) => check({ words: words(text, 'functional'), fileName: 'DSC00198.JPG', nearby: [text] }),
+      (text: string) =>
+        check({ words: words(text, 'functional'), book: ENGLISH, fileName: 'DSC00198.JPG', nearby: [text] }),
     ]),
   ),
   checkWords: (text) => checkWords(words(text), text, { nearby: [text], target: text }),
-  isPlaceholder,
+  isPlaceholder: (text) => isPlaceholder(text, ENGLISH),
   looksLikeFileName: (text) => looksLikeFileName(text, `${text}.jpg`),
-  imageOpening,
-  saysTheSame: (text) => saysTheSame(text, `${text} again`),
+  imageOpening: (text) => imageOpening(text, ENGLISH),
+  saysTheSame: (text) => saysTheSame(text, `${text} again`, ENGLISH),
   sameAlts: (text) => sameAlts([1, 2].map((id) => ({ id, name: text, alt: text, decorative: false }))),
-  describesLook: (text) => describesLook(text, text),
+  describesLook: (text) => describesLook(text, ENGLISH, text),
+  hardlySays: (text) => hardlySays({ words: words(text), book: ENGLISH, fileName: 'a.jpg' }),
+  onlyLook: (text) => onlyLook({ words: words(text), book: bookFor('de'), fileName: 'a.jpg' }),
+  blocksOf,
+  descriptionAddress,
   plain,
   sounded,
   wordsOf,

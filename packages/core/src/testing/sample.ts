@@ -10,6 +10,7 @@ import type {
   Slot,
   SlotId,
 } from '../contract/index.ts';
+import { NO_WORDS } from '../words/no-words.ts';
 import { firstFrame } from '../geometry/frame.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
 import { planPhoto, rowVariant } from '../plan/plan.ts';
@@ -56,12 +57,10 @@ export function samplePhoto(change: Partial<Photo> = {}, facts: Partial<Original
     },
     frame: sampleFrame(),
     words: {
+      ...NO_WORDS,
       role: 'informative',
       alt: 'Still bay between two dark headlands.',
-      caption: '',
       title: 'Bay at dusk',
-      credit: '',
-      longDescription: '',
     },
     quality: {},
     placements: null,

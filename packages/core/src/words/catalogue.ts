@@ -100,4 +100,16 @@ export const WORD_CHECKS: readonly CheckEntry[] = [
     found: { role: null, alt: 'A red teapot on slate.' },
     good: informative('A red teapot on slate.'),
   },
+  {
+    code: 'hardly-says',
+    name: 'Hardly says anything',
+    found: informative('Workshop.'),
+    good: informative('The workshop at night, one lamp over the wheel.'),
+  },
+  {
+    code: 'only-look',
+    name: 'Colours and shapes only',
+    found: informative('Something round and green', { caption: 'Celadon bowl, spring firing' }),
+    good: informative('A round green bowl', { caption: 'Celadon bowl, spring firing' }),
+  },
 ];

@@ -7,14 +7,15 @@ import { isPlaceholder, looksLikeFileName } from './checks/absent.ts';
 import { imageOpening } from './checks/opening.ts';
 import { sameAlts, saysTheSame } from './checks/repetition.ts';
 import { describesLook } from './checks/role.ts';
+import { bookFor } from './data/languages.ts';
+import { NO_WORDS } from './no-words.ts';
+
+const ENGLISH = bookFor('en');
 
 const words = (change: Partial<Words> = {}): Words => ({
+  ...NO_WORDS,
   role: 'informative',
   alt: 'Bowls in rows on the drying shelf, most of them sea green.',
-  caption: '',
-  title: '',
-  credit: '',
-  longDescription: '',
   ...change,
 });
 const codes = (change: Partial<Words>) => checkWords(words(change), 'GM_0412.JPG').map((f) => f.code);
@@ -116,7 +117,7 @@ describe('repetition', () => {
     ['Kiln', 'The kiln before the firing', false],
     ['Split logs stacked beside the kiln', 'The kiln before the firing', false],
     ['', '', false],
-  ])('%j and %j: %s', (alt, other, same) => expect(saysTheSame(alt, other)).toBe(same));
+  ])('%j and %j: %s', (alt, other, same) => expect(saysTheSame(alt, other, ENGLISH)).toBe(same));
   test('a heading beside the photo counts like its caption', () => {
     const around = { nearby: ['Bowls in rows on the drying shelf, most of them sea green'] };
     expect(checkWords(words(), 'x.jpg', around).map((f) => f.sentence)).toEqual([
@@ -139,8 +140,8 @@ describe('repetition', () => {
 
 describe('links', () => {
   test('a target that is known decides', () => {
-    expect(describesLook('A white arrow on a green circle')).toBe(true);
-    expect(describesLook('A white bowl, to the bowl shop', 'Bowl shop')).toBe(false);
+    expect(describesLook('A white arrow on a green circle', ENGLISH)).toBe(true);
+    expect(describesLook('A white bowl, to the bowl shop', ENGLISH, 'Bowl shop')).toBe(false);
     const [finding] = checkWords(words({ role: 'functional', alt: 'A white arrow on a circle' }), 'x.jpg', {
       target: 'Next page of the diary',
     });
@@ -195,7 +196,7 @@ describe('placeholders', () => {
     'alt text',
     'n/a',
     'untitled-3',
-  ])('%s is one', (alt) => expect(isPlaceholder(alt)).toBe(true));
+  ])('%s is one', (alt) => expect(isPlaceholder(alt, ENGLISH)).toBe(true));
   test.each([
     'Test tiles on a board',
     'A photo album on the table',
@@ -203,7 +204,7 @@ describe('placeholders', () => {
     'Oak',
     'Six cups',
     'Kiln',
-  ])('%s is none', (alt) => expect(isPlaceholder(alt)).toBe(false));
+  ])('%s is none', (alt) => expect(isPlaceholder(alt, ENGLISH)).toBe(false));
 });
 
 describe('openings', () => {
@@ -212,11 +213,11 @@ describe('openings', () => {
     ['  a photo of the bay', 'a photo of'],
     ['This picture shows the kiln', 'This picture shows'],
     ['Photograph of cups', 'Photograph of'],
-  ])('%s', (alt, opening) => expect(imageOpening(alt)).toBe(opening));
+  ])('%s', (alt, opening) => expect(imageOpening(alt, ENGLISH)).toBe(opening));
   test.each([
     'Imagery of the sea on a tile',
     'A vase, image of calm',
     'Pictures of the firing on a pin board',
     'Photo offset print in a frame',
-  ])('%s opens with none', (alt) => expect(imageOpening(alt)).toBeNull());
+  ])('%s opens with none', (alt) => expect(imageOpening(alt, ENGLISH)).toBeNull());
 });

@@ -1,16 +1,27 @@
 // Checks of a photo's words: each says what is wrong, why it matters to a visitor, and offers a mend.
-import type { Words } from '../contract/index.ts';
+import type { Language, Words } from '../contract/index.ts';
 import { fileName, missing, placeholder } from './checks/absent.ts';
 import type { WordContext, WordFinding } from './checks/finding.ts';
 import { allCapitals, keywordList, tooLong } from './checks/form.ts';
 import { opensWithImage } from './checks/opening.ts';
 import { repeatsNearby, sameAlt } from './checks/repetition.ts';
 import { decorativeWithAlt, functionalLook, noRole } from './checks/role.ts';
+import { hardlySays, onlyLook } from './checks/substance.ts';
+import { bookFor } from './data/languages.ts';
 import { READ_BY_CHECKS } from './text.ts';
 
 /** The first of these that finds something speaks alone: there are no words yet to say more about. */
 const WHETHER = [missing, fileName, placeholder];
-const HOW = [opensWithImage, functionalLook, repeatsNearby, tooLong, keywordList, allCapitals];
+const HOW = [
+  opensWithImage,
+  functionalLook,
+  repeatsNearby,
+  tooLong,
+  keywordList,
+  allCapitals,
+  onlyLook,
+  hardlySays,
+];
 
 /** What checks read: texts from files and imports can be of any length. */
 function readPart(words: Words): Words {
@@ -25,15 +36,20 @@ function readPart(words: Words): Words {
 
 /**
  * Findings for one photo, the gravest first. A decorative photo needs no alt: it leaves with alt="".
+ * @param language of the words; English where none is named
  * @param sameAs names of other photos of the page with the same alt text.
  */
 export function checkWords(
   words: Words,
   fileName: string,
-  around: Pick<WordContext, 'nearby' | 'target'> & { sameAs?: readonly string[] } = {},
+  {
+    language = 'en',
+    ...around
+  }: Pick<WordContext, 'nearby' | 'target'> & { sameAs?: readonly string[]; language?: Language } = {},
 ): WordFinding[] {
   const context: WordContext = {
     words: readPart(words),
+    book: bookFor(language),
     fileName: fileName.slice(0, 255),
     ...around,
     ...(around.nearby && { nearby: around.nearby.map((text) => text.slice(0, READ_BY_CHECKS)) }),

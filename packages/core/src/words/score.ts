@@ -2,6 +2,7 @@
 import type { Role, Words } from '../contract/index.ts';
 import { checkWords } from './checks.ts';
 import type { WordCheckCode } from './checks/finding.ts';
+import { NO_WORDS } from './no-words.ts';
 import { sameAlts } from './checks/repetition.ts';
 
 /** One alt text with the codes that a careful reader would give it. Role "informative" where none is said. */
@@ -14,6 +15,8 @@ export interface LabelledAlt {
   file?: string;
   nearby?: string[];
   target?: string;
+  /** English where none is said. */
+  language?: string;
   /** Texts with one letter stand on one page. */
   page?: string;
 }
@@ -33,12 +36,11 @@ export interface CheckScore {
 
 /** A labelled text as a photo's words. */
 export const wordsOfLabelled = ({ role, alt, caption, title }: LabelledAlt): Words => ({
+  ...NO_WORDS,
   role: role === undefined ? 'informative' : role,
   alt,
   caption: caption ?? '',
   title: title ?? '',
-  credit: '',
-  longDescription: '',
 });
 
 /** What the checks find in each labelled text, page by page. */
@@ -55,6 +57,7 @@ export function findingsOf(texts: readonly LabelledAlt[]): WordCheckCode[][] {
   return texts.map((text, id) => {
     return checkWords(wordsOfLabelled(text), text.file ?? 'DSC09999.JPG', {
       nearby: text.nearby ?? [],
+      language: text.language ?? 'en',
       ...(text.target && { target: text.target }),
       sameAs: pages.get(text.page ?? '')?.get(id) ?? [],
     }).map(({ code }) => code);

@@ -174,6 +174,22 @@ const thoroughFiles: Migration = {
   },
 };
 
+/** Words say where a functional photo leads, and which findings of the checks are kept on purpose. */
+const targetsAndNotes: Migration = {
+  name: '007-targets-and-notes',
+  async up(tables) {
+    const words = await tables.describeTable('photo_words');
+    if (!words.link)
+      await tables.addColumn('photo_words', 'link', {
+        type: DataTypes.STRING(2000),
+        allowNull: false,
+        defaultValue: '',
+      });
+    if (!words.new_window) await tables.addColumn('photo_words', 'new_window', flag());
+    if (!words.kept) await tables.addColumn('photo_words', 'kept', json());
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -181,4 +197,5 @@ export const MIGRATIONS: readonly Migration[] = [
   modelOfSitesStep,
   replacements,
   thoroughFiles,
+  targetsAndNotes,
 ];

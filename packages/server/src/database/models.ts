@@ -129,6 +129,9 @@ export class PhotoWordsModel extends Model {
   declare title: string;
   declare credit: string;
   declare longDescription: string;
+  declare link: string;
+  declare newWindow: boolean;
+  declare kept: Words['kept'] | null;
 }
 
 /** A photo's place in a set, with what is decided for this set alone. */
@@ -289,6 +292,9 @@ export function defineModels(sequelize: Sequelize): void {
     title: prose(),
     credit: prose(),
     longDescription: prose(),
+    link: { ...text(2000), defaultValue: '' },
+    newWindow: flag(),
+    kept: json('kept'),
   });
   define(MembershipModel, 'memberships', {
     setId: { ...number(), primaryKey: true },

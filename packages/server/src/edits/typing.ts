@@ -32,6 +32,7 @@ export function mergeTyping(
   )
     return null;
   const field = (words: Partial<Words>) => Object.keys(words).sort().join();
-  if (field(before.words) !== field(after.words) || 'role' in after.words) return null;
+  const isChoice = ['role', 'newWindow', 'kept'].some((part) => part in after.words);
+  if (field(before.words) !== field(after.words) || isChoice) return null;
   return now - last.updatedAt.getTime() > PAUSE ? null : edit.commands;
 }

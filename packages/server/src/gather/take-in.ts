@@ -2,6 +2,7 @@
 import type { Readable } from 'node:stream';
 import {
   firstFrame,
+  NO_WORDS,
   positionBetween,
   type Offer,
   type OriginalFacts,
@@ -47,12 +48,8 @@ export type Taken =
 type Placed = Exclude<Taken, { kind: 'refused' }>;
 
 const wordsFrom = ({ found }: OriginalFacts): Words => ({
-  role: null,
-  alt: found.alt,
-  caption: found.caption,
-  title: found.title,
-  credit: found.credit,
-  longDescription: '',
+  ...NO_WORDS,
+  ...found,
 });
 
 export class TakeIn {

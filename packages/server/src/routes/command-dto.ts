@@ -2,12 +2,14 @@
 import 'reflect-metadata';
 import {
   LONGEST_LINK,
+  LONGEST_NOTE,
   LONGEST_POSITION,
   LONGEST_PREFIX,
   LONGEST_SLOT_ID,
   LONGEST_TEXT,
   LONGEST_WIDTH,
   TARGET_NAMES,
+  WORD_CHECKS,
   type Command,
   type DeviceClass,
   type FocalPoint,
@@ -59,6 +61,7 @@ const MOST_SLOTS = 50;
 const MOST_CROPS = 50;
 const SHAPE = /^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/;
 const LANGUAGE = /^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8}){0,3}$/;
+const CHECK_CODES: ReadonlySet<string> = new Set(WORD_CHECKS.map(({ code }) => code));
 const SLOT_ID = /^[a-z][a-z0-9-]{0,39}$/;
 
 class FocalDto implements FocalPoint {
@@ -74,6 +77,22 @@ class RectDto implements Rect {
   @IsInt() @Min(1) height!: number;
 }
 
+/** Notes under codes of checks. */
+const AreNotes = () =>
+  ValidateBy({
+    name: 'areNotes',
+    validator: {
+      validate: (value: unknown) =>
+        typeof value === 'object' &&
+        value !== null &&
+        !Array.isArray(value) &&
+        Object.entries(value).every(
+          ([code, note]) => CHECK_CODES.has(code) && typeof note === 'string' && note.length <= LONGEST_NOTE,
+        ),
+      defaultMessage: () => 'kept must name a note for each check',
+    },
+  });
+
 class WordsDto implements Partial<Words> {
   @ValidateIf((_, value) => value !== undefined && value !== null) @IsIn(ROLES) role?: Role | null;
   @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) alt?: string;
@@ -81,6 +100,9 @@ class WordsDto implements Partial<Words> {
   @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) title?: string;
   @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) credit?: string;
   @IfGiven() @IsString() @MaxLength(LONGEST_TEXT) longDescription?: string;
+  @IfGiven() @IsString() @MaxLength(LONGEST_LINK) link?: string;
+  @IfGiven() @IsBoolean() newWindow?: boolean;
+  @IfGiven() @AreNotes() kept?: Words['kept'];
 }
 
 class FocalCommandDto {

@@ -92,7 +92,14 @@ function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
     // The first picture of a page loads before the others; which stands first is known within a place alone.
     const first = slot.loading === 'first' && n === 0;
     const urlOf = (variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
-    const options = { row, slot, first, urlOf, both: modern === 'both' };
+    const options = {
+      row,
+      slot,
+      first,
+      urlOf,
+      both: modern === 'both',
+      language: handover.context.languages[0] ?? 'en',
+    };
     const markup = form === 'img' ? plainMarkup(options, handover.context.devices) : figureMarkup(options);
     if (!markup) throw new ProblemError('not-ready');
     return markup;

@@ -1,5 +1,12 @@
 // Reads and writes photos of a set: decisions of the photo, of the photo in the set, and its words in one language.
-import type { Language, Photo, PhotoChange, Placement, Words } from '@dusky-otter/core';
+import {
+  NO_WORDS,
+  type Language,
+  type Photo,
+  type PhotoChange,
+  type Placement,
+  type Words,
+} from '@dusky-otter/core';
 import { Op, type Sequelize, type Transaction } from 'sequelize';
 import {
   ArrangementModel,
@@ -14,15 +21,26 @@ import { putInPlace } from './originals.ts';
 
 export type Reading = { transaction?: Transaction; lock?: boolean };
 
-const NO_WORDS: Words = { role: null, alt: '', caption: '', title: '', credit: '', longDescription: '' };
-
-const saidIn = ({ role, alt, caption, title, credit, longDescription }: PhotoWordsModel): Words => ({
+const saidIn = ({
   role,
   alt,
   caption,
   title,
   credit,
   longDescription,
+  link,
+  newWindow,
+  kept,
+}: PhotoWordsModel): Words => ({
+  role,
+  alt,
+  caption,
+  title,
+  credit,
+  longDescription,
+  link,
+  newWindow,
+  kept: kept ?? {},
 });
 
 /** A photo's words in one language, locked; what is not said in it is empty. */

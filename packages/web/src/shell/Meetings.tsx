@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useSetId } from '../server/hooks.ts';
 import { choose, useSending, type Meeting } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
-import { FIELD_NAMES } from '../worktable/edits.ts';
+import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
 
 interface Side {
   what: string;
@@ -12,7 +12,7 @@ interface Side {
   theirs: string;
 }
 
-const said = (text: string | null | undefined): string => text || 'empty';
+const said = (part: Words[keyof Words] | undefined): string => inWords(part) || 'empty';
 
 /** What both windows made of the same, as far as it can be said in words. */
 function sidesOf({ edit, photos }: Meeting): Side[] {
@@ -21,7 +21,7 @@ function sidesOf({ edit, photos }: Meeting): Side[] {
     const photo = photos.find((other) => other.id === id);
     if (!photo) return [];
     return (Object.keys(words) as (keyof Words)[])
-      .filter((field) => words[field] !== photo.words[field])
+      .filter((field) => inWords(words[field]) !== inWords(photo.words[field]))
       .map((field) => ({
         what: `${FIELD_NAMES[field]} of ${shownName(photo.words, photo.fileName)}`,
         mine: said(words[field]),

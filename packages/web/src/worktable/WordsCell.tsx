@@ -1,9 +1,9 @@
 // Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
-import { checkWords, type Role, type Words } from '@dusky-otter/core';
+import { checkWords, openFindings, type Role, type Words, type WordsText } from '@dusky-otter/core';
 import { useDraft } from '../screen/draft.ts';
-import type { Row } from '../server/hooks.ts';
+import { useSite, type Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
-import { FIELD_NAMES, saveWords, wordsHold } from './edits.ts';
+import { FIELD_NAMES, inWords, saveWords, wordsHold } from './edits.ts';
 
 const ROLES: { id: Role; name: string }[] = [
   { id: 'informative', name: 'informs' },
@@ -52,14 +52,16 @@ function RoleChoice({ row, short }: { row: Row; short: boolean }) {
 /** What a mend would make of the words, for who asks before pressing. */
 const mendInWords = (mend: Partial<Words>): string =>
   Object.entries(mend)
-    .map(([field, text]) => `${FIELD_NAMES[field as keyof Words]}: ${text || 'empty'}`)
+    .map(([field, text]) => `${FIELD_NAMES[field as keyof Words]}: ${inWords(text) || 'empty'}`)
     .join('; ');
 
 /** The first finding with its reason and mend, or what is settled. */
 function Finding({ row, alt }: { row: Row; alt: string }) {
   // Whose words are alike is known of what is saved, not of what is being typed.
   const sameAs = alt === row.words.alt ? row.sameAs : [];
-  const [finding] = checkWords({ ...row.words, alt }, row.fileName, { sameAs });
+  const language = useSite()?.languages[0] ?? 'en';
+  const words = { ...row.words, alt };
+  const [finding] = openFindings(words, checkWords(words, row.fileName, { sameAs, language }));
   if (row.toRead)
     return (
       <span
@@ -102,7 +104,7 @@ function TextField({
   lines = 1,
 }: {
   row: Row;
-  field: Exclude<keyof Words, 'role'>;
+  field: WordsText;
   label: string;
   lines?: number;
 }) {

@@ -36,7 +36,17 @@ export const FIELD_NAMES: Record<keyof Words, string> = {
   title: 'title',
   credit: 'credit',
   longDescription: 'long description',
+  link: 'link',
+  newWindow: 'new window',
+  kept: 'what is kept on purpose',
 };
+
+/** A part of words for who is to read it. */
+export function inWords(part: Words[keyof Words] | undefined): string {
+  if (typeof part === 'boolean') return part ? 'yes' : 'no';
+  if (typeof part === 'object' && part !== null) return Object.values(part).filter(Boolean).join('; ');
+  return part ?? '';
+}
 
 /**
  * `done` tells acts of their own, such as mending, from typing: they are undone on their own. `began` is the version

@@ -1,5 +1,5 @@
 // Alt texts that are no words: none, a file name, a placeholder.
-import { EMPTY_NOUNS, FILLERS, INSTRUCTIONS, STAND_INS } from '../data/placeholders.en.ts';
+import type { WordBook } from '../data/languages.ts';
 import { plain, sounded, withCapital, withoutEnding, wordsOf } from '../text.ts';
 import type { WordCheck } from './finding.ts';
 
@@ -100,9 +100,13 @@ function withoutMarks(text: string): string {
   return text.slice(from, to);
 }
 
-const emptyNouns = new Set(EMPTY_NOUNS);
-const fillers = new Set(FILLERS);
-const standIns = new Set(STAND_INS.map(sounded));
+/** Stand-ins as they sound, by language. */
+const heardStandIns = new Map<WordBook, ReadonlySet<string>>();
+function standInsOf(book: WordBook): ReadonlySet<string> {
+  const heard = heardStandIns.get(book) ?? new Set(book.list('standIns').map(sounded));
+  heardStandIns.set(book, heard);
+  return heard;
+}
 
 /** Letters in the order of a keyboard, or the same few again and again. */
 function isMashed(text: string): boolean {
@@ -122,29 +126,27 @@ const MOST_WORDS = 8;
  * True for stand-ins such as "test", "image 1", "asdf" or "lorem ipsum dolor". For a link or a button ("functional")
  * a single noun such as "Gallery" is a target and no placeholder.
  */
-export function isPlaceholder(alt: string, functional = false): boolean {
+export function isPlaceholder(alt: string, book: WordBook, functional = false): boolean {
   const text = plain(alt);
-  if (INSTRUCTIONS.some((beginning) => text.startsWith(beginning))) return true;
+  if (book.list('instructions').some((beginning) => text.startsWith(beginning))) return true;
   const heard = sounded(alt);
   if (heard === '' || isMashed(heard)) return true;
+  const standIns = standInsOf(book);
   if (standIns.has(heard) || standIns.has(heard.replace(/ ?\d+$/, ''))) return true;
   if (/^\d+$/.test(heard)) return true;
   const spoken = heard.split(' ');
   if (spoken.length > MOST_WORDS) return false;
-  const words = spoken.map((word) => word.replace(/^([a-z]+)\d+$/, '$1').replace(/s$/, ''));
-  const bare = words.filter((word) => !fillers.has(word) && !/^\d*[a-z]?$/.test(word));
-  const empty = bare.every((word) => emptyNouns.has(word));
-  if (!empty) return false;
-  return (
-    !functional ||
-    bare.length !== 1 ||
-    /\d/.test(heard) ||
-    ['test', 'dummy', 'placeholder'].includes(bare[0]!)
+  const words = spoken.map((word) => word.replace(/^(\p{L}+)\d+$/u, '$1'));
+  const bare = words.filter((word) => !book.has('fillers', word) && !/^\d*[a-z]?$/.test(word));
+  const empty = bare.every(
+    (word) => book.has('emptyNouns', word) || book.has('emptyNouns', word.replace(/s$/, '')),
   );
+  if (!empty) return false;
+  return !functional || bare.length !== 1 || /\d/.test(heard) || book.has('dummies', bare[0]!);
 }
 
-export const placeholder: WordCheck = ({ words }) =>
-  isPlaceholder(words.alt, words.role === 'functional')
+export const placeholder: WordCheck = ({ words, book }) =>
+  isPlaceholder(words.alt, book, words.role === 'functional')
     ? {
         code: 'placeholder',
         severity: 'care',

@@ -1,5 +1,6 @@
 // What a check says: code, sentence, reason and, where one can be computed, a mend.
 import type { Words } from '../../contract/index.ts';
+import type { WordBook } from '../data/languages.ts';
 
 export type WordCheckCode =
   | 'missing'
@@ -13,7 +14,9 @@ export type WordCheckCode =
   | 'all-capitals'
   | 'decorative-with-alt'
   | 'describes-look'
-  | 'no-role';
+  | 'no-role'
+  | 'hardly-says'
+  | 'only-look';
 
 export interface WordFinding {
   code: WordCheckCode;
@@ -29,6 +32,8 @@ export interface WordFinding {
 /** What a check may look at beside the photo's own words. */
 export interface WordContext {
   words: Words;
+  /** Of the language that they are in. */
+  book: WordBook;
   fileName: string;
   /** Headings and texts that stand beside the photo on its page. */
   nearby?: readonly string[];

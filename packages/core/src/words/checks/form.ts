@@ -1,7 +1,7 @@
 // How an alt text is written: too long, a list of keywords, all in capitals.
-import { FUNCTION_WORDS } from '../data/function-words.en.ts';
+import type { WordBook } from '../data/languages.ts';
 import { sounded, withCapital, wordsOf } from '../text.ts';
-import type { WordCheck } from './finding.ts';
+import type { WordCheck, WordFinding } from './finding.ts';
 
 /** Characters that are heard in one breath; about as many as some screen readers read in one piece. */
 export const LONGEST_ALT = 150;
@@ -39,16 +39,16 @@ export const tooLong: WordCheck = ({ words }) => {
   };
 };
 
-const functionWords = new Set(FUNCTION_WORDS);
 /** Where the items of a list end; spaces must be single ones. */
 const SEPARATORS = /[,;|•·/]| [-–—] /;
 
 /** Why a text reads as a list of search words, or null. */
-function keywordReason(alt: string): string | null {
+function keywordReason(alt: string, book: WordBook): string | null {
+  const isSmall = (word: string) => book.has('functionWords', word);
   const hashtags = alt.match(/#[\p{L}\p{N}]+/gu) ?? [];
   if (hashtags.length >= 2) return 'Hashtags instead of a sentence';
   const words = wordsOf(alt);
-  const content = words.filter((word) => !functionWords.has(word) && word.length > 2);
+  const content = words.filter((word) => !isSmall(word) && word.length > 2);
   const joined = 1 - content.length / Math.max(1, words.length);
   const items = alt
     .replace(/\s+/g, ' ')
@@ -56,7 +56,7 @@ function keywordReason(alt: string): string | null {
     .filter((item) => /\p{L}/u.test(item));
   if (items.length >= 4) {
     const heard = items.map(wordsOf);
-    const bare = heard.filter((own) => own.every((word) => !functionWords.has(word)));
+    const bare = heard.filter((own) => own.every((word) => !isSmall(word)));
     const short = heard.every((own) => own.length <= 5);
     if (short && bare.length >= items.length - (items.length > 5 ? 1 : 0)) return 'A list of keywords';
   }
@@ -73,22 +73,6 @@ function keywordReason(alt: string): string | null {
   if (words.length >= 9 && joined < 0.1) return 'A string of keywords';
   return null;
 }
-
-/** Doubled on purpose: names and idioms would be wrong without. One of another word may be meant as well. */
-const DOUBLED = new Set([
-  'that',
-  'had',
-  'is',
-  'very',
-  'so',
-  'no',
-  'so',
-  'bye',
-  'knock',
-  'bora',
-  'pago',
-  'choo',
-]);
 
 /** Words that stand twice in a row with nothing but spaces between. */
 function stutters(alt: string): string[] {
@@ -116,29 +100,61 @@ function withoutStutter(alt: string): string {
   return once.join(' ');
 }
 
-/** Words said twice in a row, in words, or null: one is a slip only where nobody doubles such a word on purpose. */
-function stutterReason(alt: string): string | null {
-  const twice = [...new Set(stutters(alt).map(sounded))];
-  const slips = twice.filter((word) => functionWords.has(word) && !DOUBLED.has(word));
-  if (twice.length < 2 && slips.length === 0) return null;
-  return `Says ${twice
-    .slice(0, 3)
-    .map((word) => `“${word}”`)
-    .join(', ')} twice in a row`;
+/** Words of a phrase that is said again at once. Two are often meant: "row upon row upon row". */
+const LEAST_PHRASE = 3;
+const LONGEST_PHRASE = 40;
+
+/** A phrase of several words that stands twice in a row, as it sounds, or null. */
+function phraseTwice(alt: string, book: WordBook): string | null {
+  const heard = wordsOf(alt);
+  // "A picture of a picture of the bay" is no slip: what comes again must say something.
+  const says = (phrase: readonly string[]) =>
+    phrase.filter((word) => !book.has('functionWords', word)).length >= 2;
+  for (let length = LEAST_PHRASE; length <= Math.min(LONGEST_PHRASE, heard.length >> 1); length++) {
+    // How many words in a row equal those that stand `length` before them.
+    let run = 0;
+    for (let at = length; at < heard.length; at++) {
+      run = heard[at] === heard[at - length] ? run + 1 : 0;
+      if (run !== length) continue;
+      const phrase = heard.slice(at - length + 1, at + 1);
+      if (says(phrase)) return phrase.join(' ');
+    }
+  }
+  return null;
 }
 
-export const keywordList: WordCheck = ({ words }) => {
-  const stutter = stutterReason(words.alt);
-  const reason = stutter ?? keywordReason(words.alt);
+/** Words that stand twice in a row by a slip. A name may double a word: its second begins with a capital. */
+const slipsIn = (alt: string, book: WordBook): string[] =>
+  stutters(alt).filter((word) => {
+    const heard = sounded(word);
+    if (book.has('doubled', heard)) return false;
+    return book.has('functionWords', heard) || word === word.toLowerCase() || book.capitalNouns;
+  });
+
+/** What is said twice in a row, with a mend where it is single words. */
+function stutterIn(alt: string, book: WordBook): Pick<WordFinding, 'sentence' | 'mend'> | null {
+  const slips = [...new Set(slipsIn(alt, book).map(sounded))];
+  const phrase = slips.length > 0 ? null : phraseTwice(alt, book);
+  const said = phrase === null ? slips.slice(0, 3) : [phrase];
+  if (said.length === 0) return null;
+  return {
+    sentence: `Says ${said.map((words) => `“${words}”`).join(', ')} twice in a row`,
+    mend: phrase === null ? { alt: withoutStutter(alt) } : null,
+  };
+}
+
+export const keywordList: WordCheck = ({ words, book }) => {
+  const stutter = stutterIn(words.alt, book);
+  if (stutter)
+    return { code: 'keyword-list', severity: 'care', why: 'A listener hears this twice.', ...stutter };
+  const reason = keywordReason(words.alt, book);
   if (reason === null) return null;
   return {
     code: 'keyword-list',
     severity: 'care',
     sentence: reason,
-    why: stutter
-      ? 'A listener hears each of these words twice.'
-      : 'Keywords are read out one by one and don’t make a picture; search engines count them against a page.',
-    mend: stutter ? { alt: withoutStutter(words.alt) } : null,
+    why: 'Keywords are read out one by one and don’t make a picture; search engines count them against a page.',
+    mend: null,
   };
 };
 
@@ -156,7 +172,7 @@ function isShouted(alt: string): boolean {
   return loud.length >= 3 && loud.length > long.length / 2;
 }
 
-export const allCapitals: WordCheck = ({ words }) => {
+export const allCapitals: WordCheck = ({ words, book }) => {
   const alt = words.alt.trim();
   if (!isShouted(alt)) return null;
   const calm = alt
@@ -167,6 +183,6 @@ export const allCapitals: WordCheck = ({ words }) => {
     severity: 'care',
     sentence: 'Written in capitals',
     why: 'Some screen readers spell capitals letter by letter.',
-    mend: { alt: withCapital(calm) },
+    mend: book.capitalNouns ? null : { alt: withCapital(calm) },
   };
 };

@@ -1,4 +1,5 @@
 // Words that are heard twice: beside the photo, or on two photos of one page.
+import type { WordBook } from '../data/languages.ts';
 import { sounded, wordsOf } from '../text.ts';
 import type { WordCheck, WordFinding } from './finding.ts';
 
@@ -7,29 +8,28 @@ const LEAST_WORDS = 4;
 /** Shared words ÷ all words of both, from which two texts say the same. */
 const ALIKE = 0.8;
 
-const ARTICLES = ['a', 'an', 'the'];
-const heardIn = (text: string): Set<string> =>
-  new Set(wordsOf(text).filter((word) => !ARTICLES.includes(word)));
+const heardIn = (text: string, book: WordBook): Set<string> =>
+  new Set(wordsOf(text).filter((word) => !book.has('articles', word)));
 
 /** True when who has heard one text hears nothing new in the other. */
-export function saysTheSame(alt: string, other: string): boolean {
+export function saysTheSame(alt: string, other: string, book: WordBook): boolean {
   const [a, b] = [sounded(alt), sounded(other)];
   if (a === '' || b === '') return false;
   if (a === b) return true;
-  const [first, second] = [heardIn(alt), heardIn(other)];
+  const [first, second] = [heardIn(alt, book), heardIn(other, book)];
   if (first.size < LEAST_WORDS) return false;
   if (` ${b} `.includes(` ${a} `)) return true;
   const shared = [...first].filter((word) => second.has(word)).length;
   return shared / (first.size + second.size - shared) >= ALIKE;
 }
 
-export const repeatsNearby: WordCheck = ({ words, nearby = [] }) => {
+export const repeatsNearby: WordCheck = ({ words, book, nearby = [] }) => {
   const places: [string, string][] = [
     ['caption', words.caption],
     ['title', words.title],
     ...nearby.map((text): [string, string] => ['text beside it', text]),
   ];
-  const twice = places.find(([, text]) => saysTheSame(words.alt, text));
+  const twice = places.find(([, text]) => saysTheSame(words.alt, text, book));
   return twice
     ? {
         code: 'repeats-nearby',

@@ -1,5 +1,5 @@
 // What the role of a photo asks of its alt text.
-import { LOOK_WORDS, TARGET_WORDS } from '../data/functional.en.ts';
+import type { WordBook } from '../data/languages.ts';
 import { wordsOf } from '../text.ts';
 import type { WordCheck } from './finding.ts';
 
@@ -25,27 +25,25 @@ export const decorativeWithAlt: WordCheck = ({ words }) =>
       }
     : null;
 
-const targets = new Set(TARGET_WORDS);
-const looks = new Set(LOOK_WORDS);
 /** Words too common to show that alt and target speak of the same. */
 const LEAST_SHARED = 4;
 
 /** True when a link's or button's alt speaks of what is seen and not of where it leads. */
-export function describesLook(alt: string, target?: string): boolean {
+export function describesLook(alt: string, book: WordBook, target?: string): boolean {
   const words = wordsOf(alt);
   if (target) {
     const named = new Set(wordsOf(target));
     if (words.some((word) => named.has(word) && word.length >= LEAST_SHARED)) return false;
   }
-  const says = words.some((word) => targets.has(word));
-  const look = words.some((word) => looks.has(word));
+  const says = words.some((word) => book.has('targets', word));
+  const look = words.some((word) => book.has('signs', word));
   if (says) return false;
   // "Kiln diary, autumn" is a title; "A green bowl on a white shelf" is a look: it begins like a description.
-  return look || (/^(?:an?|two|three|some|several)\s/i.test(alt.trim()) && words.length >= 4);
+  return look || (book.has('describers', words[0] ?? '') && words.length >= 4);
 }
 
-export const functionalLook: WordCheck = ({ words, target }) =>
-  words.role === 'functional' && words.alt.trim() !== '' && describesLook(words.alt, target)
+export const functionalLook: WordCheck = ({ words, book, target }) =>
+  words.role === 'functional' && words.alt.trim() !== '' && describesLook(words.alt, book, target)
     ? {
         code: 'describes-look',
         severity: 'care',
