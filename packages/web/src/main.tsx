@@ -19,6 +19,9 @@ import { Worktable } from './worktable/Worktable.tsx';
 const Places = lazy(async () => ({ default: (await import('./places/Places.tsx')).Places }));
 const Measure = lazy(async () => ({ default: (await import('./measure/Measure.tsx')).Measure }));
 const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBench.tsx')).WeighBench }));
+const DescribeBench = lazy(async () => ({
+  default: (await import('./describe/DescribeBench.tsx')).DescribeBench,
+}));
 const PageLimit = lazy(async () => ({ default: (await import('./weigh/PageLimit.tsx')).PageLimit }));
 const Policy = lazy(async () => ({ default: (await import('./policy/Policy.tsx')).Policy }));
 const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
@@ -37,6 +40,7 @@ createRoot(document.getElementById('root')!).render(
             <Route index element={<Navigate to="gather" replace />} />
             <Route path="frame/:photoId" element={<FrameBench />} />
             <Route path="weigh/:photoId" element={late(<WeighBench />)} />
+            <Route path="describe/:photoId" element={late(<DescribeBench />)} />
             <Route path="rehearse" element={<Rehearse />} />
             <Route path="places" element={late(<Places />)} />
             <Route path="rules" element={late(<Policy />)} />

@@ -12,15 +12,17 @@ const isBarred = (line: string): boolean => line.length > 1 && line.startsWith('
 
 /** Cells of a barred line; `\\|` is a bar inside a cell, `\\\\` a backslash. */
 function cellsOf(line: string): string[] {
-  const cells = [''];
-  for (let at = 1; at < line.length - 1; at++) {
-    const here = line[at]!;
-    if (here === '\\' && (line[at + 1] === '|' || line[at + 1] === '\\') && at + 1 < line.length - 1)
-      cells[cells.length - 1] += line[++at]!;
-    else if (here === '|') cells.push('');
-    else cells[cells.length - 1] += here;
+  const cells: string[] = [];
+  let cell = '';
+  for (let at = 1; at < line.length; at++) {
+    const [here, behind] = [line[at]!, line[at + 1]];
+    if (here === '\\' && (behind === '|' || behind === '\\')) cell += line[++at]!;
+    else if (here === '|') {
+      cells.push(cell.trim());
+      cell = '';
+    } else cell += here;
   }
-  return cells.map((cell) => cell.trim());
+  return cells;
 }
 
 const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();

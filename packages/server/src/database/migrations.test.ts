@@ -109,6 +109,9 @@ test('what an earlier version took for decisions becomes what it was; names are 
     title: '',
     credit: '',
     longDescription: '',
+    link: '',
+    newWindow: 0,
+    kept: null,
   });
   expect(await PhotoModel.count({ where: { fileName: 'resume.jpg' } })).toBe(0);
   expect(await PhotoModel.count({ where: { fileName: 'résumé.jpg' } })).toBe(1);

@@ -36,12 +36,18 @@ export const pathsIn =
     return `photos/${variantFileName(names.get(row.id)!, slot, { ...variant, contentHash }, context.policy.naming)}`;
   };
 
+/** index.html: the page of all photos. */
+export function pageOf(parts: HandoverParts): string {
+  const { set, rows, setSlots, context } = parts;
+  return pageMarkup({ title: set, rows, setSlots, context, urlOf: pathsIn(parts) });
+}
+
 /** The text files of a hand-over, by name. */
 export function textFiles(parts: HandoverParts): Record<string, string> {
-  const { set, rows, setSlots, context } = parts;
+  const { rows, context } = parts;
   const pathOf = pathsIn(parts);
   return {
-    'index.html': pageMarkup({ title: set, rows, setSlots, context, urlOf: pathOf }),
+    'index.html': pageOf(parts),
     'styles.css': stylesheet(context),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf }), null, 2)}\n`,
     'words.csv': wordsCsv(rows),

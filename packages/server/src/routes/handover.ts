@@ -17,6 +17,7 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import {
   handoverZip,
+  pageOf,
   makeWhole,
   pathsIn,
   readVariant,
@@ -165,6 +166,15 @@ export const handoverRoutes =
         sent: each.reduce((sum, one) => sum + one.sent, 0),
         complete: each.every(({ complete }) => complete),
       };
+    });
+
+    // The page of some photos, to be read and not to go out: nothing is called so for good.
+    app.get('/api/sets/:id/reading', async (request: Query, reply) => {
+      const handover = await asked(request);
+      const { slot } = request.query;
+      const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
+      const page = pageOf({ ...handover, context: { ...handover.context, slots } });
+      return reply.type('text/plain; charset=utf-8').send(page);
     });
 
     app.get('/api/sets/:id/markup', async (request: Query, reply) => {

@@ -1,29 +1,31 @@
 // The typed way to the server. Errors arrive as problem documents with a sentence that may be shown.
-import type {
-  Concern,
-  EditAnswer,
-  Filter,
-  Offer,
-  PhotoList,
-  PhotoPage,
-  PlaceCost,
-  PlaceUse,
-  Policy,
-  PolicyForecast,
-  Preparation,
-  Problem,
-  QualityDecision,
-  QualityPoint,
-  Refusal,
-  SentBytes,
-  SentEdit,
-  SentPhoto,
-  SetEvent,
-  SetHeader,
-  SiteSummary,
-  Slot,
-  Stop,
-  TakeInResult,
+import {
+  NO_WORDS,
+  type Concern,
+  type EditAnswer,
+  type Filter,
+  type Offer,
+  type PhotoList,
+  type PhotoPage,
+  type PlaceCost,
+  type PlaceUse,
+  type Policy,
+  type PolicyForecast,
+  type Preparation,
+  type Problem,
+  type QualityDecision,
+  type QualityPoint,
+  type Refusal,
+  type SentBytes,
+  type SentEdit,
+  type SentPhoto,
+  type SetEvent,
+  type SetHeader,
+  type SiteSummary,
+  type Slot,
+  type Stop,
+  type TakeInResult,
+  type Words,
 } from '@dusky-otter/core';
 
 export class ApiError extends Error {
@@ -135,6 +137,13 @@ export const api = {
     ids.length === 0
       ? []
       : (await call<PhotoPage>('GET', `/api/sets/${setId}/photos?${query({ ids: ids.join() })}`)).photos,
+  wordsIn: async (setId: number, photo: number, language: string): Promise<Words> => {
+    const page = await call<PhotoPage>('GET', `/api/sets/${setId}/photos?${query({ ids: photo, language })}`);
+    return page.photos[0]?.words ?? NO_WORDS;
+  },
+  /** The page of some photos, of one place alone where it is named, as it would go out. */
+  reading: (setId: number, photos: readonly number[], slot?: string) =>
+    call<string>('GET', `/api/sets/${setId}/reading?${query({ photos: photos.join(), slot })}`),
   ids: (setId: number, filter: Shown) =>
     call<PhotoList>('GET', `/api/sets/${setId}/ids?${query({ filter })}`),
   /** The next photo behind another, under a filter, with open work at a stop; from the first on where there is none behind. */

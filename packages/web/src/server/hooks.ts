@@ -7,6 +7,7 @@ import {
   type Command,
   type Concern,
   type EditDepth,
+  type Language,
   type Offer,
   type PhotoCommand,
   type PhotoRow,
@@ -105,12 +106,17 @@ export function rowOf(photo: SentPhoto, slots: readonly string[], site: Site): R
 
 const shown = new WeakMap<SentPhoto, { commands: readonly PhotoCommand[]; photo: SentPhoto }>();
 
-/** A confirmed photo with commands on top; the same object as long as neither changes. */
-export function shownPhoto(confirmed: SentPhoto, commands: readonly PhotoCommand[]): SentPhoto {
+/** A confirmed photo with commands on top; the same object as long as neither changes. Words in other languages are not shown. */
+export function shownPhoto(
+  confirmed: SentPhoto,
+  commands: readonly PhotoCommand[],
+  language: Language | undefined,
+): SentPhoto {
   if (commands.length === 0) return confirmed;
   const before = shown.get(confirmed);
   if (before?.commands === commands) return before.photo;
-  const photo = photoWith(confirmed, commands);
+  const own = commands.filter((command) => command.kind !== 'words' || command.language === language);
+  const photo = photoWith(confirmed, own);
   shown.set(confirmed, { commands, photo });
   return photo;
 }
@@ -123,7 +129,8 @@ export function useRowOr(id: number): { row: Row | null; gone: boolean } {
   const commands = useSending((state) => state.commands.get(id) ?? NONE);
   const slots = useSetSlots();
   const site = useSite();
-  const row = confirmed && site ? rowOf(shownPhoto(confirmed, commands), slots, site) : null;
+  const row =
+    confirmed && site ? rowOf(shownPhoto(confirmed, commands, site.languages[0]), slots, site) : null;
   return { row, gone: isError && !confirmed };
 }
 
@@ -135,7 +142,9 @@ export function useRows(ids: readonly number[]): Row[] {
   const photos = useQueries({ queries: ids.map((id) => photoQuery(setId, id)) });
   const commands = useSending((state) => state.commands);
   return photos.flatMap(({ data }) =>
-    data && site ? [rowOf(shownPhoto(data, commands.get(data.id) ?? NONE), slots, site)] : [],
+    data && site
+      ? [rowOf(shownPhoto(data, commands.get(data.id) ?? NONE, site.languages[0]), slots, site)]
+      : [],
   );
 }
 
@@ -172,7 +181,8 @@ export interface List {
 /** A photo as it is shown now, from the cache. */
 function cached(setId: number, id: number): SentPhoto | undefined {
   const photo = client.getQueryData<SentPhoto>(keys.photo(setId, id));
-  return photo && shownPhoto(photo, useSending.getState().commands.get(id) ?? NONE);
+  const language = client.getQueryData<SetHeader>(keys.set(setId))?.site.languages[0];
+  return photo && shownPhoto(photo, useSending.getState().commands.get(id) ?? NONE, language);
 }
 
 /** A photo of the cache, for acts that are no part of drawing. */

@@ -17,5 +17,8 @@ export const keys = {
   allIds: (setId: number) => ['ids', setId] as const,
   around: (setId: number, id: number) => ['around', setId, id] as const,
   allAround: (setId: number) => ['around', setId] as const,
+  /** A photo's words in a language that the table doesn't show. */
+  wordsIn: (setId: number, id: number, language: string, version: number) =>
+    ['words', setId, id, language, version] as const,
   sites: ['sites'] as const,
 };

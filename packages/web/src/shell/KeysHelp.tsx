@@ -25,6 +25,25 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
     ],
   },
   {
+    where: 'At the describe bench, in a field',
+    keys: [
+      ['Enter', 'save, and go to the next photo without words; Ctrl Enter in a long description'],
+      ['Shift Enter', 'a new line'],
+      ['Alt ↓ ↑', 'next or previous photo'],
+      ['Esc', 'leave the field'],
+    ],
+  },
+  {
+    where: 'At the describe bench, outside a field',
+    keys: [
+      ['1 to 5', 'say what the photo is here for'],
+      ['E', 'go on writing'],
+      ['W', 'next photo without words'],
+      ['J K', 'next or previous photo'],
+      ['Esc', 'back to the table'],
+    ],
+  },
+  {
     where: 'At the frame bench',
     keys: [
       ['Arrows', 'move the focal point by 1 %, the chosen crop by 1 px'],

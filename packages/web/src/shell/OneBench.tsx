@@ -8,7 +8,7 @@ export function OneBench({
   stop,
   children,
 }: {
-  stop: 'frame' | 'weigh';
+  stop: 'frame' | 'weigh' | 'describe';
   children: (row: Row, setId: number) => ReactNode;
 }) {
   const params = useParams();

@@ -1,17 +1,10 @@
 // Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
 import { checkWords, openFindings, type Role, type Words, type WordsText } from '@dusky-otter/core';
+import { ROLES } from '../describe/roles.ts';
 import { useDraft } from '../screen/draft.ts';
 import { useSite, type Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { FIELD_NAMES, inWords, saveWords, wordsHold } from './edits.ts';
-
-const ROLES: { id: Role; name: string }[] = [
-  { id: 'informative', name: 'informs' },
-  { id: 'decorative', name: 'decorates' },
-  { id: 'functional', name: 'links' },
-  { id: 'text', name: 'shows text' },
-  { id: 'complex', name: 'is complex' },
-];
 
 function RoleChoice({ row, short }: { row: Row; short: boolean }) {
   const { role } = row.words;
@@ -19,7 +12,7 @@ function RoleChoice({ row, short }: { row: Row; short: boolean }) {
   if (!short) {
     return (
       <div role="group" aria-label={label} className="flex flex-wrap gap-1">
-        {ROLES.map(({ id, name }) => (
+        {ROLES.map(({ role: id, name }) => (
           <button
             key={id}
             className="chip"
@@ -40,7 +33,7 @@ function RoleChoice({ row, short }: { row: Row; short: boolean }) {
       onChange={(event) => saveWords(row, { role: (event.target.value || null) as Role | null })}
     >
       <option value="">No role yet</option>
-      {ROLES.map(({ id, name }) => (
+      {ROLES.map(({ role: id, name }) => (
         <option key={id} value={id}>
           {name}
         </option>

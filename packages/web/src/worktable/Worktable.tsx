@@ -91,7 +91,7 @@ export function Worktable() {
     setId,
     items.flatMap((item) => list.at(item.index) ?? []),
   );
-  const bench = stop === 'weigh' ? 'weigh' : 'frame';
+  const bench = stop === 'weigh' || stop === 'describe' ? stop : 'frame';
   const open = useCallback(
     (id: number) => void navigate(`/sets/${setId}/${bench}/${id}`),
     [navigate, setId, bench],

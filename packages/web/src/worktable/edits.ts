@@ -50,13 +50,17 @@ export function inWords(part: Words[keyof Words] | undefined): string {
 
 /**
  * `done` tells acts of their own, such as mending, from typing: they are undone on their own. `began` is the version
- * on which a text was begun.
+ * on which a text was begun; `language` the site's first where none is named.
  */
-export function saveWords(row: Photo, words: Partial<Words>, { done = '', began = row.version } = {}): void {
+export function saveWords(
+  row: Photo,
+  words: Partial<Words>,
+  { done = '', began = row.version, language = languageNow() } = {},
+): void {
   const fields = (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
   // While a title is typed it is no name yet: its strokes are one edit, under one name.
   const name = words.title === undefined ? nameOf(row) : row.fileName;
-  edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, language: languageNow(), words }], {
+  edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, language, words }], {
     [row.id]: began,
   });
 }

@@ -1,0 +1,264 @@
+// The describe bench: the photo as large as fits, what it is here for, its words with live checks, and how they are heard.
+import { frameSpace, shownName, slotsIn, slotsOf, type Role } from '@dusky-otter/core';
+import { useEffect, useRef, useState, type KeyboardEvent as ReactKeyboardEvent } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { api } from '../api/client.ts';
+import { stageFor, useSize } from '../frame/stage.ts';
+import { notify, notifyFailure } from '../screen/screen.ts';
+import { useAround, useCounts, useRows, useSet, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { allSaved } from '../server/state.ts';
+import { useBenchKeys } from '../shell/bench-keys.ts';
+import { OneBench } from '../shell/OneBench.tsx';
+import { TurnedView } from '../ui/CropPicture.tsx';
+import { wordsHold } from '../worktable/edits.ts';
+import { AltBox } from './AltBox.tsx';
+import { useDescribed, type Described } from './described.ts';
+import { Known } from './Known.tsx';
+import { LanguageChips } from './LanguageChips.tsx';
+import { LongDescription } from './LongDescription.tsx';
+import { ReadAloud } from './ReadAloud.tsx';
+import { RoleChoice } from './RoleChoice.tsx';
+import { ROLES } from './roles.ts';
+import { TextField } from './TextField.tsx';
+
+/** Where one goes on writing: the first field, or the way to the next photo where there is nothing to write. */
+const focusFirst = (role: Role | null): void =>
+  document
+    .querySelector<HTMLElement>(
+      role === null
+        ? '[data-role-question]'
+        : role === 'decorative'
+          ? '[data-next-open]'
+          : '[data-field="alt"]',
+    )
+    ?.focus();
+
+/** What a key in a field leads to, or null: Enter to the next open one, Alt and arrows to the neighbours, Esc out. */
+function leaving(
+  event: Pick<KeyboardEvent, 'key' | 'shiftKey' | 'altKey' | 'ctrlKey' | 'metaKey'>,
+  manyLines = false,
+) {
+  if (event.key === 'Enter' && (event.ctrlKey || event.metaKey || (!manyLines && !event.shiftKey)))
+    return 'open';
+  if (event.altKey && event.key === 'ArrowDown') return 'next';
+  if (event.altKey && event.key === 'ArrowUp') return 'previous';
+  return event.key === 'Escape' ? 'out' : null;
+}
+
+function LinkFields({ described }: { described: Described }) {
+  const { row, save } = described;
+  return (
+    <div>
+      <TextField described={described} field="link" label="Leads to" hint="/shop, or https://…" />
+      <label className="mt-1.5 flex items-baseline gap-2">
+        <input
+          type="checkbox"
+          className="size-[15px] translate-y-[2px] accent-kelp"
+          checked={row.words.newWindow}
+          onChange={(event) => save({ newWindow: event.target.checked }, { done: ' changed' })}
+        />
+        Opens a new window, and says so beside the picture
+      </label>
+    </div>
+  );
+}
+
+function Bench({ row, setId }: { row: Row; setId: number }) {
+  const navigate = useNavigate();
+  const site = useSite();
+  const set = useSet();
+  const left = useCounts()?.open.describe ?? 0;
+  const [asked, setAsked] = useSearchParams();
+  const languages = site?.languages ?? ['en'];
+  const language = languages.find((one) => one === asked.get('language')) ?? languages[0]!;
+  const described = useDescribed(row, setId, language);
+  const [asksText, setAsksText] = useState(false);
+  const around = useAround(row.id);
+  const near = [around?.previous, row.id, around?.next].filter((id) => id != null);
+  const versions = useRows(near).map(({ id, version }) => `${id}.${version}`);
+  const setSlots = useSetSlots();
+  const [place] = site ? slotsIn(site, slotsOf(row, setSlots)) : [];
+  const main = useRef<HTMLElement>(null);
+  const [canvas, room] = useSize<HTMLDivElement>();
+  const { role } = described.row.words;
+  const settle = (): void => {
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+  };
+  const go = (id: number | null | undefined): void => {
+    if (id == null) return;
+    settle();
+    void navigate({ pathname: `/sets/${setId}/describe/${id}`, search: asked.toString() });
+  };
+  const nextOpen = async () => {
+    settle();
+    try {
+      // What was written a moment ago is open no more.
+      await allSaved();
+      const next = await api.next(setId, 'all', 'describe', row.id);
+      if (next && next.id !== row.id) go(next.id);
+      else {
+        notify(next ? 'No other photo lacks words.' : 'Every photo has its words.');
+        main.current?.focus();
+      }
+    } catch (error) {
+      notifyFailure(error);
+    }
+  };
+  const answer = (given: Role) => {
+    setAsksText(false);
+    described.save({ role: given }, { done: ' chosen' });
+    // The field may only just be coming.
+    requestAnimationFrame(() => focusFirst(given));
+  };
+  const choose = (n: number) => {
+    const given = ROLES[n]!.role;
+    if (given === 'text' && role !== 'text') setAsksText(true);
+    else answer(given);
+  };
+  const act = (where: ReturnType<typeof leaving>): boolean => {
+    if (where === null) return false;
+    if (where === 'open') void nextOpen();
+    else if (where === 'out') {
+      settle();
+      main.current?.focus();
+    } else go(around?.[where]);
+    return true;
+  };
+  const press = (event: ReactKeyboardEvent) => {
+    const { target, nativeEvent } = event;
+    // Enter that ends a composition is the writing system's own; buttons and the editor have their own keys.
+    const isField = target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement;
+    if (nativeEvent.isComposing || !isField || (target.type === 'checkbox' && event.key !== 'Escape')) return;
+    if (!act(leaving(event))) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  useBenchKeys({
+    ...Object.fromEntries(ROLES.map((_, n) => [String(n + 1), () => choose(n)])),
+    ...(asksText && { y: () => answer('decorative'), n: () => answer('text') }),
+    j: () => go(around?.next),
+    k: () => go(around?.previous),
+    w: () => void nextOpen(),
+    e: () => focusFirst(role),
+    Escape: () => (asksText ? setAsksText(false) : void navigate(`/sets/${setId}/describe`)),
+  });
+  useEffect(() => focusFirst(role), []); // eslint-disable-line react-hooks/exhaustive-deps -- where writing begins is decided when the photo is opened
+  const stage = stageFor(frameSpace(row.original, row.frame), room);
+  const complex = role === 'complex';
+  const long = (
+    <LongDescription
+      described={described}
+      onKey={(event) => !event.isComposing && act(leaving(event, true))}
+    />
+  );
+  return (
+    <main
+      ref={main}
+      tabIndex={-1}
+      className="flex min-h-0 min-w-0 flex-col bg-sheet outline-none max-[1000px]:overflow-auto"
+    >
+      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[1000px]:flex-wrap max-[1000px]:py-2">
+        <h1 className="mr-1 truncate text-[20px] font-[620] leading-tight tracking-[-.015em]">
+          {shownName(row.words, row.fileName)}
+        </h1>
+        <span className="whitespace-nowrap text-ink-2">
+          {around ? `${around.index + 1} of ${around.total}` : ''}
+          {`, ${left} left`}
+        </span>
+        <LanguageChips
+          row={row}
+          setId={setId}
+          languages={languages}
+          chosen={language}
+          choose={(one) => setAsked(one === languages[0] ? {} : { language: one }, { replace: true })}
+        />
+        <span className="ml-auto" />
+        <button className="btn" disabled={!around?.previous} onClick={() => go(around?.previous)}>
+          Previous
+        </button>
+        <button className="btn" disabled={!around?.next} onClick={() => go(around?.next)}>
+          Next
+        </button>
+        <button className="btn btn-main" data-next-open onClick={() => void nextOpen()}>
+          Save, next without words
+        </button>
+        <Link to={`/sets/${setId}/describe`} className="btn">
+          Back to the table
+        </Link>
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_440px_262px] max-[1200px]:grid-cols-[minmax(0,1fr)_420px] max-[1000px]:block max-[1000px]:flex-none">
+        <div className="flex min-h-0 flex-col">
+          <div className="min-h-0 flex-1 bg-neutral p-5 max-[1000px]:h-[38vh] max-[1000px]:flex-none max-[1000px]:p-2">
+            <div ref={canvas} className="grid h-full place-items-center">
+              {stage.scale > 0 && (
+                <div
+                  role="img"
+                  aria-label={row.words.alt || shownName(row.words, row.fileName)}
+                  className="relative overflow-hidden"
+                  style={{ width: stage.width, height: stage.height }}
+                >
+                  <TurnedView photo={row} size="bench" />
+                </div>
+              )}
+            </div>
+          </div>
+          <Known
+            row={described.row}
+            takeOver={(field) =>
+              described.save({ [field]: row.original.found[field] }, { done: ' taken over' })
+            }
+          />
+        </div>
+        <div
+          className="grid min-h-0 content-start gap-4 overflow-auto border-l border-rule-strong px-4 py-3.5 max-[1000px]:border-l-0 max-[1000px]:border-t"
+          onKeyDown={press}
+        >
+          {row.toRead && (
+            <p className="flex flex-wrap items-baseline gap-2 border-b border-rule pb-2">
+              <b className="font-semibold text-amber">
+                ▲ Another picture took its place: read its words again.
+              </b>
+              <button className="chip" onClick={() => wordsHold([row])}>
+                They hold
+              </button>
+            </p>
+          )}
+          <RoleChoice
+            role={role}
+            asksText={asksText}
+            answer={choose}
+            answerText={(onPage) => answer(onPage ? 'decorative' : 'text')}
+          />
+          <AltBox described={described} />
+          {role === 'functional' && <LinkFields described={described} />}
+          {complex && long}
+          <TextField
+            described={described}
+            field="caption"
+            label="Caption"
+            hint="shown to everyone"
+            rows={2}
+          />
+          <TextField described={described} field="title" label="Title" hint="and file name" />
+          <TextField described={described} field="credit" label="Credit" />
+          {!complex && role !== 'decorative' && long}
+        </div>
+        <div className="min-h-0 overflow-auto border-l border-rule-strong bg-paper max-[1200px]:col-span-full max-[1200px]:border-l-0 max-[1200px]:border-t">
+          <ReadAloud
+            setId={setId}
+            photos={near}
+            slot={place?.id}
+            here={near.indexOf(row.id)}
+            version={versions.join()}
+            language={languages[0]!}
+            about={`${set?.name ?? ''}${place ? `, ${place.name.toLowerCase()}` : ''}, as a screen reader goes through it here`}
+          />
+        </div>
+      </div>
+    </main>
+  );
+}
+
+export const DescribeBench = () => (
+  <OneBench stop="describe">{(row, setId) => <Bench key={row.id} row={row} setId={setId} />}</OneBench>
+);

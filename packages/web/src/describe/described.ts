@@ -1,0 +1,56 @@
+// A photo's words in the language that is written in: those that are shown, and how they are saved.
+import { applyToPhoto, NO_WORDS, type Language, type Words } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
+import { api } from '../api/client.ts';
+import { useSite, type Row } from '../server/hooks.ts';
+import { keys } from '../server/keys.ts';
+import { useSending } from '../server/state.ts';
+import { saveWords } from '../worktable/edits.ts';
+
+export interface Described {
+  /** The photo with the words of that language. */
+  row: Row;
+  language: Language;
+  /** Nothing of them is known yet. */
+  reading: boolean;
+  save: (words: Partial<Words>, how?: { done?: string; began?: number }) => void;
+}
+
+/** @param language one of the site's */
+export function useDescribed(row: Row, setId: number, language: Language): Described {
+  const main = useSite()?.languages[0] ?? language;
+  const isMain = language === main;
+  const { data: other } = useQuery({
+    queryKey: keys.wordsIn(setId, row.id, language, row.version),
+    queryFn: () => api.wordsIn(setId, row.id, language),
+    enabled: !isMain,
+    placeholderData: (before) => before,
+  });
+  const pending = useSending(
+    useShallow(({ commands }) =>
+      (commands.get(row.id) ?? []).filter((c) => c.kind === 'words' && c.language === language),
+    ),
+  );
+  return useMemo(() => {
+    let shown = row;
+    if (!isMain) {
+      shown = { ...row, words: { ...(other ?? NO_WORDS) } };
+      for (const command of pending) shown = { ...shown, ...applyToPhoto(shown, command).change };
+      // What a photo is there for doesn't hang on a language.
+      shown = { ...shown, words: { ...shown.words, role: row.words.role } };
+    }
+    return {
+      row: shown,
+      language,
+      reading: !isMain && other === undefined,
+      save: (words, how = {}) => {
+        const { role, ...texts } = words;
+        if (role !== undefined && !isMain) saveWords(row, { role }, how);
+        if (isMain) saveWords(row, words, how);
+        else if (Object.keys(texts).length > 0) saveWords(shown, texts, { ...how, language });
+      },
+    };
+  }, [row, isMain, other, pending, language]);
+}
