@@ -13,6 +13,7 @@ describe('configuration', () => {
       port: 4780,
       seedDemo: false,
       idleWork: true,
+      readText: true,
       jobs: { seconds: 60, bytes: 2_000_000_000 },
       limits: { bytes: 60_000_000, pixels: 100_000_000 },
     });
@@ -38,6 +39,7 @@ describe('configuration', () => {
       limits: { bytes: 5_000_000, pixels: 12_000_000 },
       seedDemo: false,
       idleWork: false,
+      readText: false,
     });
   });
   test('an empty variable is as good as none; no process at all is one', () => {

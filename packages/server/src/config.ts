@@ -19,6 +19,8 @@ export interface Config {
   jobs: JobLimits;
   /** Looks for smaller files while nothing else is to be made; otherwise only where an editor asks. */
   idleWork: boolean;
+  /** Looks for words in pictures while nothing else is to be done. */
+  readText: boolean;
   /** Unpacks the demo at the first start, without being asked. */
   seedDemo: boolean;
 }
@@ -72,6 +74,7 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
       bytes: numberFrom(env, 'LIMIT_JOB_MEGABYTES', 2000) * 1_000_000,
     },
     idleWork: env.IDLE_WORK !== '0',
+    readText: env.READ_TEXT === undefined ? env.IDLE_WORK !== '0' : env.READ_TEXT !== '0',
     seedDemo: env.SEED_DEMO === '1',
   };
 }

@@ -36,6 +36,7 @@ async function end(): Promise<void> {
   await app.close();
   await parts.pool.close();
   await parts.looker.close();
+  parts.reader.close();
   await sequelize.close();
   process.exit(0);
 }
@@ -54,6 +55,7 @@ console.log(
 process.send?.('ready');
 await parts.preparer.reconcileAll();
 parts.scrub.start();
+if (config.readText) parts.reader.start();
 
 async function clear(): Promise<void> {
   try {

@@ -14,6 +14,7 @@ import { Scrub } from './prepare/scrub.ts';
 import { StoredVariants } from './prepare/stored.ts';
 import { Told } from './prepare/told.ts';
 import { Views } from './prepare/views.ts';
+import { TextReader } from './reading/text-reader.ts';
 import { reportToConsole, type Report } from './report.ts';
 import { Shelf } from './sets/shelf.ts';
 import { SiteBook } from './sites/site-book.ts';
@@ -37,9 +38,13 @@ export interface Parts {
   takeIn: TakeIn;
   views: Views;
   looker: Looker;
+  reader: TextReader;
   scrub: Scrub;
   report: Report;
 }
+
+/** A picture is read several times, each as long as any other step may take. */
+const ANGLES_A_PICTURE = 5;
 
 /** Opens vault, codec processes and the list of stored variants. */
 export async function buildParts(
@@ -72,6 +77,11 @@ export async function buildParts(
   const views = new Views(vault, pool, preparer);
   const looker = new Looker(config.jobs);
   const scrub = new Scrub(vault, preparer, views, report);
+  const reader = new TextReader({
+    ...{ vault, aftermath, report },
+    limits: { ...config.jobs, seconds: config.jobs.seconds * ANGLES_A_PICTURE },
+    hasTime: () => pool.isAtLeisure,
+  });
   return {
     config,
     sequelize,
@@ -89,6 +99,7 @@ export async function buildParts(
     takeIn,
     views,
     looker,
+    reader,
     scrub,
     report,
   };

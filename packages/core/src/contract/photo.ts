@@ -57,6 +57,13 @@ export interface Extent {
   bottom: number;
 }
 
+/** A line of words that a picture shows. */
+export interface ShownLine {
+  text: string;
+  /** In fractions of the upright picture's sides. */
+  box: Extent;
+}
+
 /** What was read from an original when it was taken in. Width and height are after EXIF orientation. */
 export interface OriginalFacts {
   hash: string;
@@ -91,6 +98,8 @@ export interface OriginalFacts {
   damage: string | null;
   /** What was left out or can't be shown although the file is sound, as a sentence; absent where there is nothing. */
   aside?: string;
+  /** Words that it shows, line by line; absent as long as nobody has looked for them. */
+  shows?: readonly ShownLine[];
   /** Of an SVG; absent for one that was taken in before it was looked at. */
   drawing?: DrawingFacts;
 }

@@ -133,7 +133,11 @@ export function concernsOf(
     : [];
   const found = openFindings(
     row.words,
-    checkWords(row.words, row.fileName, { sameAs, language: places.languages?.[0] ?? 'en' }),
+    checkWords(row.words, row.fileName, {
+      sameAs,
+      language: places.languages?.[0] ?? 'en',
+      ...(row.original.shows && { shown: row.original.shows }),
+    }),
   );
   const words = found.map(({ code, severity, sentence }): Concern => ({
     stop: 'describe',

@@ -6,6 +6,8 @@ export interface WordExample {
   role: Role | null;
   alt: string;
   caption?: string;
+  /** Words that the picture shows. */
+  shown?: string;
   /** Alt text of another photo on the page. */
   other?: string;
 }
@@ -111,5 +113,11 @@ export const WORD_CHECKS: readonly CheckEntry[] = [
     name: 'Colours and shapes only',
     found: informative('Something round and green', { caption: 'Celadon bowl, spring firing' }),
     good: informative('A round green bowl', { caption: 'Celadon bowl, spring firing' }),
+  },
+  {
+    code: 'text-not-carried',
+    name: 'Words in the picture',
+    found: informative('A wooden sign on a door.', { shown: 'OPEN TODAY' }),
+    good: informative('A wooden sign on a door: “Open today”.', { shown: 'OPEN TODAY' }),
   },
 ];

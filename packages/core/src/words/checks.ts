@@ -6,6 +6,7 @@ import { allCapitals, keywordList, tooLong } from './checks/form.ts';
 import { opensWithImage } from './checks/opening.ts';
 import { repeatsNearby, sameAlt } from './checks/repetition.ts';
 import { decorativeWithAlt, functionalLook, noRole } from './checks/role.ts';
+import { textNotCarried } from './checks/shown.ts';
 import { hardlySays, onlyLook } from './checks/substance.ts';
 import { bookFor } from './data/languages.ts';
 import { READ_BY_CHECKS } from './text.ts';
@@ -45,7 +46,10 @@ export function checkWords(
   {
     language = 'en',
     ...around
-  }: Pick<WordContext, 'nearby' | 'target'> & { sameAs?: readonly string[]; language?: Language } = {},
+  }: Pick<WordContext, 'nearby' | 'target' | 'shown'> & {
+    sameAs?: readonly string[];
+    language?: Language;
+  } = {},
 ): WordFinding[] {
   const context: WordContext = {
     words: readPart(words),
@@ -54,7 +58,8 @@ export function checkWords(
     ...around,
     ...(around.nearby && { nearby: around.nearby.map((text) => text.slice(0, READ_BY_CHECKS)) }),
   };
-  if (words.role === 'decorative') return [decorativeWithAlt(context)].filter((f) => f !== null);
+  if (words.role === 'decorative')
+    return [decorativeWithAlt(context), textNotCarried({ ...context, words })].filter((f) => f !== null);
   let findings: WordFinding[] = [];
   for (const check of WHETHER) {
     const finding = check(context);
@@ -70,6 +75,7 @@ export function checkWords(
     );
     if (around.sameAs && around.sameAs.length > 0) findings.push(sameAlt(around.sameAs));
   }
-  const role = noRole(context);
-  return role ? [...findings, role] : findings;
+  // A long description is read whole: what stands at its end is carried, too.
+  const last = [textNotCarried({ ...context, words }), noRole(context)];
+  return [...findings, ...last.filter((finding) => finding !== null)];
 }

@@ -15,6 +15,8 @@ export interface LabelledAlt {
   file?: string;
   nearby?: string[];
   target?: string;
+  /** Words that the picture shows. */
+  shown?: string;
   /** English where none is said. */
   language?: string;
   /** Texts with one letter stand on one page. */
@@ -58,6 +60,7 @@ export function findingsOf(texts: readonly LabelledAlt[]): WordCheckCode[][] {
     return checkWords(wordsOfLabelled(text), text.file ?? 'DSC09999.JPG', {
       nearby: text.nearby ?? [],
       language: text.language ?? 'en',
+      ...(text.shown && { shown: [{ text: text.shown, box: { left: 0, top: 0, right: 1, bottom: 1 } }] }),
       ...(text.target && { target: text.target }),
       sameAs: pages.get(text.page ?? '')?.get(id) ?? [],
     }).map(({ code }) => code);

@@ -165,6 +165,11 @@ export class CodecPool {
     return this.workers.filter((w) => w.ready && !w.task).length - this.waiting.length;
   }
 
+  /** Nothing is looked at or made that somebody waits for. */
+  get isAtLeisure(): boolean {
+    return !this.isUrgent && this.workers.every(({ task }) => task === null || task.patient);
+  }
+
   /** Process ids, for measuring memory. */
   get pids(): number[] {
     return this.workers.flatMap((w) => w.process.pid ?? []);

@@ -3,8 +3,8 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
 import { resolve } from 'node:path';
 
-/** Always the built worker: tests run from sources, processes from what was built. */
-const WORKER = resolve(import.meta.dirname, '../../dist/codec/worker.js');
+/** Always what was built: tests run from sources, processes from that. */
+const BUILT = resolve(import.meta.dirname, '../../dist/codec');
 
 /** Pixels live outside V8's heap, so V8 sees little reason to collect: workers do it themselves after a job. */
 const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
@@ -12,17 +12,19 @@ const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
 /** A codec process needs no secrets: it gets what finds programs, fonts and temporary files. */
 const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ'];
 
-/** Starts a codec process. */
-export function codecProcess(): ChildProcess {
+/** Starts a codec process, or the one that looks for words. */
+export function codecProcess(program: 'worker' | 'reader-process' = 'worker'): ChildProcess {
   const passed = PASSED_ON.flatMap((name) => {
     const value = process.env[name];
     return value === undefined ? [] : [[name, value] as const];
   });
-  return fork(WORKER, {
+  return fork(resolve(BUILT, `${program}.js`), {
     // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
     env: { ...Object.fromEntries(passed), MALLOC_ARENA_MAX: '2' },
     execArgv: WORKER_FLAGS,
     serialization: 'advanced',
+    // The reader of characters talks to itself; what became of a picture is in its answer.
+    ...(program === 'reader-process' && { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] }),
   });
 }
 

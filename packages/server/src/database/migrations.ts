@@ -190,6 +190,15 @@ const targetsAndNotes: Migration = {
   },
 };
 
+/** Words that originals show are kept beside their facts. */
+const shownWords: Migration = {
+  name: '008-shown-words',
+  async up(tables) {
+    const originals = await tables.describeTable('originals');
+    if (!originals.shows) await tables.addColumn('originals', 'shows', json());
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -198,4 +207,5 @@ export const MIGRATIONS: readonly Migration[] = [
   replacements,
   thoroughFiles,
   targetsAndNotes,
+  shownWords,
 ];

@@ -9,6 +9,7 @@ import type {
   Policy,
   QualityDecision,
   Role,
+  ShownLine,
   Slot,
   SlotId,
   Touched,
@@ -83,6 +84,8 @@ export class OriginalModel extends Model {
   declare facts: OriginalFacts;
   /** SHA-256 of its views' files; null for originals taken in before they were kept. */
   declare views: ViewHashes | null;
+  /** Words that it shows; null as long as nobody has looked for them. */
+  declare shows: ShownLine[] | null;
 }
 
 /** A speaking name that has gone out with a hand-over, and the photo it belongs to for good. */
@@ -256,6 +259,7 @@ export function defineModels(sequelize: Sequelize): void {
     hash: { ...hash(), primaryKey: true },
     facts: json('facts'),
     views: json('views'),
+    shows: json('shows'),
   });
   define(PublishedNameModel, 'published_names', {
     setId: { ...number(), primaryKey: true },

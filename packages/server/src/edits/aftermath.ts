@@ -57,6 +57,14 @@ export class Aftermath {
     for (const [setId, ids] of standing) await this.photosIn(setId, ids);
   }
 
+  /** More is known of photos that nobody changed: they have the versions they had, and are read anew. */
+  async known(photoIds: readonly number[]): Promise<void> {
+    for (const [setId, ids] of await setsOf(photoIds)) {
+      await this.photosIn(setId, ids);
+      this.told.photos(setId, { near: ids });
+    }
+  }
+
   /** A set that can't be read holds up no other: it is read anew when somebody opens it. */
   private async photosIn(setId: number, ids: readonly number[]): Promise<void> {
     try {

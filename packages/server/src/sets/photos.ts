@@ -2,6 +2,7 @@
 import {
   NO_WORDS,
   type Language,
+  type OriginalFacts,
   type Photo,
   type PhotoChange,
   type Placement,
@@ -42,6 +43,9 @@ const saidIn = ({
   newWindow,
   kept: kept ?? {},
 });
+
+/** What was read of an original when it came, and since. */
+const factsOf = ({ facts, shows }: OriginalModel): OriginalFacts => (shows ? { ...facts, shows } : facts);
 
 /** A photo's words in one language, locked; what is not said in it is empty. */
 export async function wordsIn(photoId: number, language: Language, t: Transaction): Promise<Words> {
@@ -117,7 +121,7 @@ export async function loadPhotos(
       id: photo.id,
       version: photo.version,
       fileName: photo.fileName,
-      original: originalByHash.get(photo.originalHash)!.facts,
+      original: factsOf(originalByHash.get(photo.originalHash)!),
       frame: photo.frame,
       quality: photo.quality,
       words: wordsById.get(photoId) ?? NO_WORDS,

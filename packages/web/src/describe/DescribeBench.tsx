@@ -1,5 +1,5 @@
 // The describe bench: the photo as large as fits, what it is here for, its words with live checks, and how they are heard.
-import { frameSpace, shownName, slotsIn, slotsOf, type Role } from '@dusky-otter/core';
+import { frameSpace, shownName, slotsIn, slotsOf, type Role, type Words } from '@dusky-otter/core';
 import { useEffect, useRef, useState, type KeyboardEvent as ReactKeyboardEvent } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
@@ -19,6 +19,7 @@ import { LongDescription } from './LongDescription.tsx';
 import { ReadAloud } from './ReadAloud.tsx';
 import { RoleChoice } from './RoleChoice.tsx';
 import { ROLES } from './roles.ts';
+import { ShownBoxes } from './ShownWords.tsx';
 import { TextField } from './TextField.tsx';
 
 /** Where one goes on writing: the first field, or the way to the next photo where there is nothing to write. */
@@ -43,6 +44,19 @@ function leaving(
   if (event.altKey && event.key === 'ArrowDown') return 'next';
   if (event.altKey && event.key === 'ArrowUp') return 'previous';
   return event.key === 'Escape' ? 'out' : null;
+}
+
+/** A text with the words that the picture shows put behind it. */
+function withShown(
+  { words, original: { shows = [] } }: Row,
+  field: 'alt' | 'longDescription',
+): Partial<Words> {
+  const lines = shows.map(({ text }) => text);
+  const before = words[field].trim();
+  if (field === 'longDescription')
+    return { longDescription: [before, ...lines].filter(Boolean).join('\n\n') };
+  const said = lines.join(' ');
+  return { alt: before ? `${before.replace(/[.\s]+$/, '')}: “${said}”` : said };
 }
 
 function LinkFields({ described }: { described: Described }) {
@@ -110,6 +124,15 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
     // The field may only just be coming.
     requestAnimationFrame(() => focusFirst(given));
   };
+  const answerText = (onPage: boolean) => {
+    answer(onPage ? 'decorative' : 'text');
+    // Who says so has said why nothing carries them.
+    if (onPage && (row.original.shows ?? []).length > 0)
+      described.save(
+        { kept: { ...described.row.words.kept, 'text-not-carried': 'The words are on the page as text.' } },
+        { done: ' changed' },
+      );
+  };
   const choose = (n: number) => {
     const given = ROLES[n]!.role;
     if (given === 'text' && role !== 'text') setAsksText(true);
@@ -135,7 +158,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   };
   useBenchKeys({
     ...Object.fromEntries(ROLES.map((_, n) => [String(n + 1), () => choose(n)])),
-    ...(asksText && { y: () => answer('decorative'), n: () => answer('text') }),
+    ...(asksText && { y: () => answerText(true), n: () => answerText(false) }),
     j: () => go(around?.next),
     k: () => go(around?.previous),
     w: () => void nextOpen(),
@@ -198,6 +221,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
                   style={{ width: stage.width, height: stage.height }}
                 >
                   <TurnedView photo={row} size="bench" />
+                  <ShownBoxes row={row} />
                 </div>
               )}
             </div>
@@ -207,6 +231,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
             takeOver={(field) =>
               described.save({ [field]: row.original.found[field] }, { done: ' taken over' })
             }
+            put={(field) => described.save(withShown(described.row, field), { done: ' from the picture' })}
           />
         </div>
         <div
@@ -223,12 +248,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
               </button>
             </p>
           )}
-          <RoleChoice
-            role={role}
-            asksText={asksText}
-            answer={choose}
-            answerText={(onPage) => answer(onPage ? 'decorative' : 'text')}
-          />
+          <RoleChoice role={role} asksText={asksText} answer={choose} answerText={answerText} />
           <AltBox described={described} />
           {role === 'functional' && <LinkFields described={described} />}
           {complex && long}

@@ -14,10 +14,11 @@ import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
 import { StateTag } from '../ui/marks.tsx';
 import type { Described } from './described.ts';
 
-const exampleText = ({ alt, caption, other }: WordExample): string =>
+const exampleText = ({ alt, caption, other, shown }: WordExample): string =>
   [
     alt ? `“${alt}”` : 'an empty alt text',
     caption && `with the caption “${caption}”`,
+    shown && `on a picture that shows “${shown}”`,
     other && `beside another photo’s “${other}”`,
   ]
     .filter(Boolean)
@@ -69,6 +70,11 @@ function KeepForm({ name, keep, close }: { name: string; keep: (note: string) =>
   );
 }
 
+/** Characters of a mend that are shown before it is made. */
+const SHOWN = 110;
+const shortened = (text: string): string =>
+  text.length > SHOWN ? `${text.slice(0, SHOWN).trimEnd()}…` : text;
+
 /** What a mend would make of the words; one that leaves nothing says so. */
 function mendSaid(mend: Partial<Words>): { label: string; text: string } {
   const parts = Object.entries(mend).map(([field, text]) => ({
@@ -78,7 +84,7 @@ function mendSaid(mend: Partial<Words>): { label: string; text: string } {
   const empties = parts.length === 1 && parts[0]!.text === '';
   const text = parts
     .map(
-      ({ field, text: said }) => `${FIELD_NAMES[field]}: ${said ? `“${said}”` : 'empty, to be written anew'}`,
+      ({ field, text: said }) => `${FIELD_NAMES[field]}: ${said ? `“${shortened(said)}”` : 'empty, to be written anew'}`,
     )
     .join('; ');
   return { label: empties ? 'Take it out' : 'Mend', text };
@@ -98,7 +104,11 @@ export function Findings({ described, alt, sameAs, mend, compare }: Props) {
   const { row, language, save } = described;
   const [open, setOpen] = useState<{ code: string; what: 'why' | 'keep' } | null>(null);
   const words = { ...row.words, alt };
-  const findings = checkWords(words, row.fileName, { sameAs, language });
+  const findings = checkWords(words, row.fileName, {
+    sameAs,
+    language,
+    ...(row.original.shows && { shown: row.original.shows }),
+  });
   const toggle = (code: string, what: 'why' | 'keep') =>
     setOpen(open?.code === code && open.what === what ? null : { code, what });
   const keep = (code: string, note: string) => {

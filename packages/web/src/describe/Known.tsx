@@ -1,5 +1,6 @@
 // What is known of a photo without asking anybody: what its file says, and where it goes.
 import { slotsIn, slotsOf } from '@dusky-otter/core';
+import { ShownWords } from './ShownWords.tsx';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 
 const spoken = (local: string): string =>
@@ -11,13 +12,14 @@ const spoken = (local: string): string =>
     minute: '2-digit',
   });
 
-export function Known({
-  row,
-  takeOver,
-}: {
+interface Props {
   row: Row;
   takeOver: (field: 'alt' | 'caption' | 'title' | 'credit') => void;
-}) {
+  /** Puts the words that the picture shows into a text. */
+  put: (field: 'alt' | 'longDescription') => void;
+}
+
+export function Known({ row, takeOver, put }: Props) {
   const site = useSite();
   const slots = useSetSlots();
   const { takenAt, camera, hasPosition, found } = row.original;
@@ -38,6 +40,7 @@ export function Known({
       <p>
         <b className="text-ink">The file knows:</b> {facts.join(' ')}
       </p>
+      <ShownWords row={row} put={put} />
       {offered.length > 0 && (
         <ul className="mt-1 grid gap-1">
           {offered.map((field) => (

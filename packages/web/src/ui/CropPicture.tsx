@@ -1,6 +1,7 @@
 // A crop as a picture: the view of the original, turned as its frame says, then shifted and scaled so that just the crop
 // shows. It follows at once.
 import { frameSpace, pointInSpace, type Photo, type Rect } from '@dusky-otter/core';
+import type { CSSProperties } from 'react';
 import { viewAddress } from '../api/client.ts';
 
 interface Props {
@@ -17,24 +18,28 @@ interface Props {
 
 const percent = (value: number): string => `${value * 100}%`;
 
+/** Where the upright picture lies in a box of the frame's space, and how it is turned there. */
+export function turnedStyle({ original, frame }: Props['photo']): CSSProperties {
+  const box = frameSpace(original, frame);
+  return {
+    width: percent(original.width / box.width),
+    height: percent(original.height / box.height),
+    left: percent((1 - original.width / box.width) / 2),
+    top: percent((1 - original.height / box.height) / 2),
+    // The rightmost is applied first, as in the order of the frame.
+    transform: `rotate(${frame.angle + 90 * frame.turns}deg) scaleX(${frame.mirrored ? -1 : 1})`,
+  };
+}
+
 /** The view of a photo as its frame turns it, in a box of the frame's space that fills its parent. */
 export function TurnedView({ photo, size }: { photo: Props['photo']; size: 'row' | 'bench' }) {
-  const { original, frame } = photo;
-  const box = frameSpace(original, frame);
   return (
     <img
-      src={viewAddress(original.hash, size)}
+      src={viewAddress(photo.original.hash, size)}
       alt=""
       draggable={false}
       className="absolute max-w-none"
-      style={{
-        width: percent(original.width / box.width),
-        height: percent(original.height / box.height),
-        left: percent((1 - original.width / box.width) / 2),
-        top: percent((1 - original.height / box.height) / 2),
-        // The rightmost is applied first, as in the order of the frame.
-        transform: `rotate(${frame.angle + 90 * frame.turns}deg) scaleX(${frame.mirrored ? -1 : 1})`,
-      }}
+      style={turnedStyle(photo)}
     />
   );
 }

@@ -54,7 +54,14 @@ function Finding({ row, alt }: { row: Row; alt: string }) {
   const sameAs = alt === row.words.alt ? row.sameAs : [];
   const language = useSite()?.languages[0] ?? 'en';
   const words = { ...row.words, alt };
-  const [finding] = openFindings(words, checkWords(words, row.fileName, { sameAs, language }));
+  const [finding] = openFindings(
+    words,
+    checkWords(words, row.fileName, {
+      sameAs,
+      language,
+      ...(row.original.shows && { shown: row.original.shows }),
+    }),
+  );
   if (row.toRead)
     return (
       <span

@@ -1,5 +1,5 @@
 // What a check says: code, sentence, reason and, where one can be computed, a mend.
-import type { Words } from '../../contract/index.ts';
+import type { ShownLine, Words } from '../../contract/index.ts';
 import type { WordBook } from '../data/languages.ts';
 
 export type WordCheckCode =
@@ -16,7 +16,8 @@ export type WordCheckCode =
   | 'describes-look'
   | 'no-role'
   | 'hardly-says'
-  | 'only-look';
+  | 'only-look'
+  | 'text-not-carried';
 
 export interface WordFinding {
   code: WordCheckCode;
@@ -37,6 +38,8 @@ export interface WordContext {
   fileName: string;
   /** Headings and texts that stand beside the photo on its page. */
   nearby?: readonly string[];
+  /** Words that the picture shows. */
+  shown?: readonly ShownLine[];
   /** Where a functional photo leads, in words. */
   target?: string;
 }

@@ -1,0 +1,33 @@
+// The process that looks for words in pictures: one picture at a time, at the lowest priority, gone with its server.
+import { constants, setPriority } from 'node:os';
+import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
+import sharp from 'sharp';
+import { openReader, shownIn } from './shown-words.ts';
+
+export interface ReadJob {
+  path: string;
+  facts: OriginalFacts;
+}
+
+export type FromReader = { lines: ShownLine[] } | { failed: string };
+
+sharp.concurrency(1);
+sharp.cache(false);
+setPriority(constants.priority.PRIORITY_LOW);
+
+let reader: ReturnType<typeof openReader> | null = null;
+
+async function answer({ path, facts }: ReadJob): Promise<FromReader> {
+  try {
+    reader ??= openReader();
+    return { lines: await shownIn(await reader, path, facts) };
+  } catch (error) {
+    return { failed: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+process.on('message', (job: ReadJob) => {
+  void answer(job).then((message) => process.send?.(message, undefined, {}, () => undefined));
+});
+process.on('disconnect', () => process.kill(process.pid, 'SIGKILL'));
+process.on('SIGINT', () => undefined);

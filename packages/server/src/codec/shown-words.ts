@@ -1,0 +1,107 @@
+// Looks for words in a picture: read at several angles, for signs hang askew.
+import { copyFile, mkdtemp, rm } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  isPlain,
+  shownLines,
+  turnedBack,
+  type OriginalFacts,
+  type Reading,
+  type ReadWord,
+  type ShownLine,
+  type Size,
+} from '@dusky-otter/core';
+import { createWorker, OEM, PSM, type Worker } from 'tesseract.js';
+import { fromRaw, type RawPicture } from './raw.ts';
+import { checkOriginal, decodeCrop } from './source.ts';
+
+/** Degrees clockwise. A line is read as long as it lies within about five degrees. */
+const ANGLES = [0, -9, 9, -18, 18];
+/** Long side in px at which a picture is read: letters of a hundredth of it are large enough. */
+const LONG_SIDE = 1100;
+/** What was turned in stands on grey: a hard edge would be read as a stroke. */
+const GROUND = '#808080';
+const LANGUAGES = ['eng', 'deu'];
+
+const packages = createRequire(import.meta.url);
+
+/** Where the package of a language keeps its data. */
+const dataOf = (code: string): string =>
+  join(packages.resolve(`@tesseract.js-data/${code}/package.json`), '..', '4.0.0_best_int', nameOf(code));
+const nameOf = (code: string): string => `${code}.traineddata.gz`;
+
+/** Opens the reader of characters; it takes about a second and 150 MB. */
+export async function openReader(): Promise<Worker> {
+  // It takes its data from one folder, and each language has a package of its own: nothing is fetched.
+  const folder = await mkdtemp(join(tmpdir(), 'otter-reader-'));
+  try {
+    for (const code of LANGUAGES) await copyFile(dataOf(code), join(folder, nameOf(code)));
+    const worker = await createWorker(LANGUAGES, OEM.LSTM_ONLY, {
+      langPath: folder,
+      cacheMethod: 'none',
+      gzip: true,
+    });
+    // Words anywhere, in no order: a photo is no page.
+    await worker.setParameters({ tessedit_pageseg_mode: PSM.SPARSE_TEXT });
+    return worker;
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+/** The picture as it is read: grey, on white where it is transparent, and no larger than needed. */
+async function greyOf(path: string, facts: OriginalFacts): Promise<RawPicture> {
+  await checkOriginal(path, facts);
+  const whole = await decodeCrop(
+    path,
+    facts,
+    { x: 0, y: 0, width: facts.width, height: facts.height },
+    { background: facts.transparent ? '#ffffff' : null },
+  );
+  const { data, info } = await fromRaw(whole)
+    .resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true })
+    .greyscale()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { data, width: info.width, height: info.height, channels: info.channels };
+}
+
+/** One reading, its boxes in the picture as it lies. */
+async function readAt(reader: Worker, picture: RawPicture, angle: number): Promise<Reading> {
+  const { data: file, info } = await fromRaw(picture)
+    .rotate(angle, { background: GROUND })
+    .png({ compressionLevel: 1 })
+    .toBuffer({ resolveWithObject: true });
+  const turned: Size = { width: info.width, height: info.height };
+  const { data } = await reader.recognize(file, {}, { blocks: true, text: false });
+  const lines = (data.blocks ?? []).flatMap(({ paragraphs }) => paragraphs.flatMap((p) => p.lines));
+  const words = lines.flatMap((line, number) =>
+    line.words.map(({ text, confidence, bbox }): ReadWord => {
+      const box = {
+        left: bbox.x0 / turned.width,
+        top: bbox.y0 / turned.height,
+        right: bbox.x1 / turned.width,
+        bottom: bbox.y1 / turned.height,
+      };
+      return { text, confidence, line: number, box: turnedBack(box, turned, picture, angle) };
+    }),
+  );
+  return { angle, words };
+}
+
+/**
+ * The lines of words that an original shows, of an animation its first frame.
+ * @throws Error where the file is not what it was, or can't be decoded
+ */
+export async function shownIn(reader: Worker, path: string, facts: OriginalFacts): Promise<ShownLine[]> {
+  const picture = await greyOf(path, facts);
+  const readings: Reading[] = [];
+  for (const angle of ANGLES) {
+    const reading = await readAt(reader, picture, angle);
+    readings.push(reading);
+    if (isPlain(reading)) break;
+  }
+  return shownLines(readings);
+}

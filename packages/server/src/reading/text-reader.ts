@@ -1,0 +1,114 @@
+// Looks for words in originals, each once: while no file is to be made or looked at, in a process of its own.
+import type { ChildProcess } from 'node:child_process';
+import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
+import { JobWatch, type JobLimits } from '../codec/limits.ts';
+import { codecProcess } from '../codec/process.ts';
+import type { FromReader, ReadJob } from '../codec/reader-process.ts';
+import { OriginalModel, PhotoModel } from '../database/models.ts';
+import type { Aftermath } from '../edits/aftermath.ts';
+import type { Report } from '../report.ts';
+import type { Vault } from '../vault/vault.ts';
+
+/** How often it is looked whether there is something to read and time for it, in ms. */
+const LOOK_EVERY = 1_500;
+const WATCH_EVERY = 200;
+/** How long the process waits for another picture, in ms: it holds the data of two languages. */
+const PATIENCE = 60_000;
+
+export interface ReaderParts {
+  vault: Vault;
+  aftermath: Aftermath;
+  limits: JobLimits;
+  report: Report;
+  /** True while nothing goes before it. */
+  hasTime: () => boolean;
+}
+
+export class TextReader {
+  private child: ChildProcess | null = null;
+  private timer: NodeJS.Timeout | null = null;
+  private leaving: NodeJS.Timeout | null = null;
+  private reading = false;
+  private closed = false;
+
+  constructor(private readonly parts: ReaderParts) {}
+
+  /** Begins to look whether there is something to read. */
+  start(): void {
+    this.timer = setInterval(() => void this.look(), LOOK_EVERY);
+    this.timer.unref();
+  }
+
+  close(): void {
+    this.closed = true;
+    if (this.timer) clearInterval(this.timer);
+    this.end();
+  }
+
+  private isClosed(): boolean {
+    return this.closed;
+  }
+
+  private end(): void {
+    if (this.leaving) clearTimeout(this.leaving);
+    this.leaving = null;
+    this.child?.kill('SIGKILL');
+    this.child = null;
+  }
+
+  private async look(): Promise<void> {
+    if (this.reading || this.closed || !this.parts.hasTime()) return;
+    this.reading = true;
+    try {
+      const original = await OriginalModel.findOne({ where: { shows: null }, order: [['hash', 'ASC']] });
+      if (original) await this.readOne(original);
+    } catch (error) {
+      if (!this.isClosed()) this.parts.report('Words in a picture could not be looked for.', error);
+    } finally {
+      this.reading = false;
+    }
+  }
+
+  private async readOne(original: OriginalModel): Promise<void> {
+    const { hash, facts } = original;
+    const found = await this.ask({ path: this.parts.vault.original(hash), facts });
+    if (this.isClosed()) return;
+    // What can't be read is not tried again and again: it shows no words that anybody knows of.
+    if ('failed' in found)
+      this.parts.report(`No words could be looked for in ${hash}: ${found.failed}`, null);
+    const lines: ShownLine[] = 'lines' in found ? found.lines : [];
+    await original.update({ shows: lines });
+    if (lines.length === 0) return;
+    const photos = await PhotoModel.findAll({ where: { originalHash: hash }, attributes: ['id'] });
+    await this.parts.aftermath.known(photos.map(({ id }) => id));
+  }
+
+  /** Asks the process about a picture, within the limits of every job. */
+  private ask(job: { path: string; facts: OriginalFacts } & ReadJob): Promise<FromReader> {
+    if (this.leaving) clearTimeout(this.leaving);
+    const child = (this.child ??= codecProcess('reader-process'));
+    const watch = child.pid === undefined ? null : new JobWatch(child.pid, this.parts.limits);
+    return new Promise((done) => {
+      const watching = setInterval(() => {
+        const excess = watch?.excess();
+        if (excess) settle({ failed: `${excess}.` }, true);
+      }, WATCH_EVERY);
+      const settle = (answer: FromReader, over = false) => {
+        clearInterval(watching);
+        child.off('message', hear);
+        child.off('exit', gone);
+        if (over) this.end();
+        else {
+          this.leaving = setTimeout(() => this.end(), PATIENCE);
+          this.leaving.unref();
+        }
+        done(answer);
+      };
+      const hear = (answer: FromReader) => settle(answer);
+      const gone = () => settle({ failed: 'The process that reads ended.' }, true);
+      child.on('message', hear);
+      child.once('exit', gone);
+      child.send(job, () => undefined);
+    });
+  }
+}
