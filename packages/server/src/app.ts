@@ -15,6 +15,7 @@ import { offerRoutes } from './routes/offers.ts';
 import { placeRoutes } from './routes/places.ts';
 import { setRoutes } from './routes/sets.ts';
 import { siteRoutes } from './routes/sites.ts';
+import { wordsRoutes } from './routes/words.ts';
 import { uploadRoutes } from './routes/uploads.ts';
 
 function problemOf(error: unknown): ProblemError {
@@ -86,6 +87,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   await app.register(uploadRoutes(parts), { prefix: '/api' });
   await app.register(measuringRoutes());
   await app.register(editRoutes(parts), { prefix: '/api' });
+  await app.register(wordsRoutes(parts), { prefix: '/api' });
   await app.register(handoverRoutes(parts));
   await app.register(fileRoutes(parts));
   if (existsSync(parts.config.webDir)) {

@@ -31,12 +31,24 @@ export interface SentBytes {
   complete: boolean;
 }
 
+/** Photos by how their words stand. */
+export interface WordCounts {
+  described: number;
+  decorative: number;
+  /** Something that a check finds is kept on purpose. */
+  kept: number;
+  /** Somebody must still look at them. */
+  open: number;
+}
+
 /** What a set's photos add up to, those in the bin apart. */
 export interface SetCounts {
   /** Photos under each filter. */
   filters: Record<Filter, number>;
   /** Photos with open work at each stop. */
   open: Record<Stop, number>;
+  /** How far the words have come: each photo counts once. */
+  words: WordCounts;
   binned: number;
   /** Photos that stand in each place. */
   places: Record<SlotId, number>;

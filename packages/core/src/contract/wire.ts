@@ -1,7 +1,7 @@
 // What server and web tell each other.
-import type { Photo, StoredFacts } from './photo.ts';
+import type { Photo, StoredFacts, Words } from './photo.ts';
 import type { EditDepth, Offer, PhotoSet, Preparation, Refusal, SetCounts, SetSummary } from './set.ts';
-import type { Site } from './site.ts';
+import type { Site, SlotId } from './site.ts';
 
 /** A photo as the server knows it: its decisions, and what is stored of the files that it wants. */
 export interface SentPhoto extends Photo {
@@ -107,6 +107,32 @@ export interface PlaceUse {
   heaviest: { id: number; name: string; bytes: number } | null;
   /** Originals of the first photos, to show a few. */
   shown: { hash: string; width: number; height: number }[];
+}
+
+/** What a table of words would change of a set, before anything of it is done. */
+export interface WordsPreview {
+  /** Why nothing of it can be read, as a sentence; null where something can. */
+  problem: string | null;
+  /** Heads of columns that nobody knows. */
+  unknown: string[];
+  lines: number;
+  /** Lines that say what is said already. */
+  alike: number;
+  changes: {
+    line: number;
+    photo: { id: number; fileName: string; words: Words; original: { hash: string } };
+    /** What is not said yet. */
+    added: Partial<Words>;
+    /** What is said otherwise. */
+    conflicts: Partial<Words>;
+    /** Places where it is to go; null where the line says nothing of it. */
+    slots: SlotId[] | null;
+    unknownPlaces: string[];
+  }[];
+  /** Lines that can't be taken, each with the reason. */
+  unclear: { line: number; fileName: string; sentence: string }[];
+  /** Files that are not there yet. */
+  waiting: { count: number; names: string[] };
 }
 
 /** What another policy would make of a set. */

@@ -1,6 +1,6 @@
 // The machine-readable part of a hand-over: manifest.json and words.csv.
 import { writeCsv } from '../csv/csv.ts';
-import type { PhotoRow, PlanContext, RowVariant, SlotId } from '../contract/index.ts';
+import type { PhotoRow, PlanContext, RowVariant, Slot, SlotId } from '../contract/index.ts';
 import { isTurned } from '../geometry/frame.ts';
 import { cropIn, slotsOf } from '../plan/plan.ts';
 import { concernsOf, handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
@@ -61,8 +61,14 @@ export function manifestOf({ site, set, context, rows, setSlots, pathOf }: Manif
   };
 }
 
-/** One row a photo; see `writeCsv` for how it is read back. */
-export function wordsCsv(rows: readonly PhotoRow[]): string {
+/**
+ * One row a photo; see `writeCsv` for how it is read back, and `readWordsFile` for by whom.
+ * @param where the places of the site and the set's own, for a column that says where each photo goes
+ */
+export function wordsCsv(
+  rows: readonly PhotoRow[],
+  where?: { slots: readonly Slot[]; setSlots: readonly SlotId[] },
+): string {
   const head = [
     'file',
     'sha256',
@@ -75,17 +81,29 @@ export function wordsCsv(rows: readonly PhotoRow[]): string {
     'link',
     'new window',
   ];
-  const lines = rows.map(({ fileName, original, words }) => [
-    fileName,
-    original.hash,
-    words.role ?? '',
-    words.alt,
-    words.caption,
-    words.title,
-    words.credit,
-    words.longDescription,
-    words.link,
-    words.newWindow ? 'yes' : '',
-  ]);
-  return writeCsv([head, ...lines]);
+  const lines = rows.map((row) => {
+    const { fileName, original, words } = row;
+    const line = [
+      fileName,
+      original.hash,
+      words.role ?? '',
+      words.alt,
+      words.caption,
+      words.title,
+      words.credit,
+      words.longDescription,
+      words.link,
+      words.newWindow ? 'yes' : '',
+    ];
+    if (!where) return line;
+    const own = slotsOf(row, where.setSlots);
+    return [
+      ...line,
+      where.slots
+        .filter(({ id }) => own.includes(id))
+        .map(({ name }) => name)
+        .join('; '),
+    ];
+  });
+  return writeCsv([where ? [...head, 'place'] : head, ...lines]);
 }

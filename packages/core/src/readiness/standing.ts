@@ -17,6 +17,8 @@ import { mayImprove, planPhoto, rowVariant, slotsOf } from '../plan/plan.ts';
 import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
 import { doubtOf } from '../saliency/doubt.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
+import { checkWords } from '../words/checks.ts';
+import { isKept } from '../words/kept.ts';
 import { READ_BY_CHECKS, sounded } from '../words/text.ts';
 import { concernsOf, isMild, matchesFilter, SEAL_PARTS, type Concern } from './readiness.ts';
 import { variantSentTo } from './weight.ts';
@@ -48,6 +50,8 @@ export interface Standing {
   /** What is heard of it; "" where nothing is, or it is decorative: such photos repeat nobody. */
   heard: string;
   decorative: boolean;
+  /** Something that a check finds in its words is kept on purpose. */
+  kept: boolean;
   /** Places it stands in. */
   slots: SlotId[];
   /** Spots of its own. */
@@ -88,6 +92,13 @@ function sentIn(row: PhotoRow, slot: Slot, screen: Screen): Sent[] {
   return [{ of, budget: slot.budget }];
 }
 
+/** A note counts as long as there is something that it keeps. */
+function keepsAny({ words, fileName, original }: Photo, language = 'en'): boolean {
+  if (Object.keys(words.kept).length === 0) return false;
+  const found = checkWords(words, fileName, { language, ...(original.shows && { shown: original.shows }) });
+  return found.some((finding) => isKept(words, finding));
+}
+
 /** @param setSlots places of the set's open lists */
 export function standingOf(
   photo: Photo,
@@ -109,6 +120,7 @@ export function standingOf(
     slug: speakingSlug(photo.words, photo.fileName),
     heard: decorative ? '' : sounded(photo.words.alt.slice(0, READ_BY_CHECKS)),
     decorative,
+    kept: keepsAny(photo, context.languages?.[0]),
     slots: slots.map(({ id }) => id),
     placed: photo.placements !== null,
     camera: photo.original.bytes,

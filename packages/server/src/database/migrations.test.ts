@@ -11,7 +11,8 @@ import { loadPhotos } from '../sets/photos.ts';
 import { depthOf, newestEdit, openSlotsOf } from '../sets/sets.ts';
 import { SiteBook } from '../sites/site-book.ts';
 import { MIGRATIONS } from './migrations.ts';
-import { OriginalModel, PhotoModel, PhotoWordsModel, SetModel, SiteModel, VariantModel } from './models.ts';
+import { OriginalModel, PhotoModel, SetModel, SiteModel, VariantModel } from './models.ts';
+import { PhotoWordsModel } from './words-models.ts';
 
 let url: string;
 let drop: () => Promise<void>;

@@ -199,6 +199,22 @@ const shownWords: Migration = {
   },
 };
 
+/** Tables may name files that are still to come. */
+const plans: Migration = {
+  name: '009-plans',
+  async up(tables) {
+    const NAME = 'VARCHAR(255) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NOT NULL';
+    await tables.sequelize.query(`CREATE TABLE IF NOT EXISTS planned_words (
+      id INT UNSIGNED NOT NULL AUTO_INCREMENT PRIMARY KEY,
+      set_id INT UNSIGNED NOT NULL, file_name ${NAME}, name ${NAME},
+      hash VARCHAR(64) CHARACTER SET ascii COLLATE ascii_bin NOT NULL DEFAULT '',
+      words LONGTEXT, places LONGTEXT,
+      UNIQUE KEY planned_once (set_id, name, hash),
+      FOREIGN KEY (set_id) REFERENCES sets (id) ON DELETE CASCADE
+    ) CHARACTER SET utf8mb4`);
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -208,4 +224,5 @@ export const MIGRATIONS: readonly Migration[] = [
   thoroughFiles,
   targetsAndNotes,
   shownWords,
+  plans,
 ];

@@ -8,7 +8,6 @@ import type {
   Placement,
   Policy,
   QualityDecision,
-  Role,
   ShownLine,
   Slot,
   SlotId,
@@ -17,6 +16,7 @@ import type {
 } from '@dusky-otter/core';
 import type { ViewHashes } from '../codec/protocol.ts';
 import { DataTypes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+import { PhotoWordsModel, PlannedWordsModel } from './words-models.ts';
 import { flag, hash, id, json, number, prose, text } from './columns.ts';
 
 export class SiteModel extends Model {
@@ -120,21 +120,6 @@ export class OfferModel extends Model {
   declare photoId: number;
   declare hash: string;
   declare fileName: string;
-}
-
-/** A photo's words in one language. */
-export class PhotoWordsModel extends Model {
-  declare photoId: number;
-  declare language: Language;
-  declare role: Role | null;
-  declare alt: string;
-  declare caption: string;
-  declare title: string;
-  declare credit: string;
-  declare longDescription: string;
-  declare link: string;
-  declare newWindow: boolean;
-  declare kept: Words['kept'] | null;
 }
 
 /** A photo's place in a set, with what is decided for this set alone. */
@@ -299,6 +284,15 @@ export function defineModels(sequelize: Sequelize): void {
     link: { ...text(2000), defaultValue: '' },
     newWindow: flag(),
     kept: json('kept'),
+  });
+  define(PlannedWordsModel, 'planned_words', {
+    id: id(),
+    setId: number(),
+    fileName: text(255),
+    name: text(255),
+    hash: { ...hash(), defaultValue: '' },
+    words: json('words'),
+    places: json('places'),
   });
   define(MembershipModel, 'memberships', {
     setId: { ...number(), primaryKey: true },

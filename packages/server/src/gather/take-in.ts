@@ -17,15 +17,16 @@ import {
   OfferModel,
   OriginalModel,
   PhotoModel,
-  PhotoWordsModel,
   RefusalModel,
   SetModel,
   SiteModel,
 } from '../database/models.ts';
+import { PhotoWordsModel } from '../database/words-models.ts';
 import { patiently } from '../database/patience.ts';
 import { ProblemError, RefusedError, sentenceOfDisk } from '../problems.ts';
 import { findSet } from '../sets/sets.ts';
 import type { Preparer } from '../prepare/prepare.ts';
+import { followPlan } from '../words/plans.ts';
 import type { Vault } from '../vault/vault.ts';
 
 /** A file that is being taken in: its name as sent and its bytes. */
@@ -225,12 +226,12 @@ export class TakeIn {
   }
 
   private async putInto(set: SetModel, position: string, photo: PhotoModel, known: boolean): Promise<Placed> {
-    await MembershipModel.create({
-      setId: set.id,
-      photoId: photo.id,
-      position,
-      follows: true,
-      binned: false,
+    await this.sequelize.transaction(async (transaction) => {
+      await MembershipModel.create(
+        { setId: set.id, photoId: photo.id, position, follows: true, binned: false },
+        { transaction },
+      );
+      await followPlan(photo, set, known, transaction);
     });
     // The page is another one now.
     await SetModel.update(
@@ -260,7 +261,11 @@ export class TakeIn {
         { transaction },
       );
       await PhotoWordsModel.create(
-        { photoId: photo.id, language: languages[0], ...wordsFrom(facts) },
+        {
+          photoId: photo.id,
+          language: languages[0],
+          ...wordsFrom(facts),
+        },
         { transaction },
       );
       return photo;

@@ -50,7 +50,7 @@ export function textFiles(parts: HandoverParts): Record<string, string> {
     'index.html': pageOf(parts),
     'styles.css': stylesheet(context),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf }), null, 2)}\n`,
-    'words.csv': wordsCsv(rows),
+    'words.csv': wordsCsv(rows, { slots: context.slots, setSlots: parts.setSlots }),
   };
 }
 

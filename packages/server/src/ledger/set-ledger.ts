@@ -12,6 +12,7 @@ import {
   type SetCounts,
   type Standing,
   type Stop,
+  type WordCounts,
 } from '@dusky-otter/core';
 
 interface Entry {
@@ -33,6 +34,7 @@ export interface Stir {
 const none = (): SetCounts => ({
   filters: { all: 0, words: 0, crop: 0, budget: 0, small: 0, ready: 0 },
   open: { frame: 0, weigh: 0, describe: 0, arrange: 0 },
+  words: { described: 0, decorative: 0, kept: 0, open: 0 },
   binned: 0,
   places: {},
   placed: 0,
@@ -40,6 +42,10 @@ const none = (): SetCounts => ({
   phone: { sent: 0, complete: true },
   laptop: { sent: 0, complete: true },
 });
+
+/** How a photo's words stand. */
+const wordsOf = ({ decorative, kept }: Standing, { open }: Present): keyof WordCounts =>
+  open.has('describe') ? 'open' : decorative ? 'decorative' : kept ? 'kept' : 'described';
 
 const sameSet = <T>(a: ReadonlySet<T>, b: ReadonlySet<T>): boolean =>
   a.size === b.size && [...a].every((one) => b.has(one));
@@ -66,6 +72,7 @@ export class SetLedger {
       ...this.sums,
       filters: { ...this.sums.filters },
       open: { ...this.sums.open },
+      words: { ...this.sums.words },
       places: { ...this.sums.places },
       phone: { ...phone, complete: this.incomplete.phone === 0 },
       laptop: { ...laptop, complete: this.incomplete.laptop === 0 },
@@ -304,6 +311,7 @@ export class SetLedger {
     }
     for (const filter of FILTERS) if (present.filters.has(filter)) this.sums.filters[filter] += by;
     for (const stop of SEAL_PARTS) if (present.open.has(stop)) this.sums.open[stop] += by;
+    this.sums.words[wordsOf(standing, present)] += by;
     for (const slot of standing.slots) this.sums.places[slot] = (this.sums.places[slot] ?? 0) + by;
     if (standing.placed) this.sums.placed += by;
     this.sums.camera += by * standing.camera;

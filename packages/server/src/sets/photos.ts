@@ -14,10 +14,10 @@ import {
   MembershipModel,
   OriginalModel,
   PhotoModel,
-  PhotoWordsModel,
   PlacementModel,
   SetModel,
 } from '../database/models.ts';
+import { PhotoWordsModel } from '../database/words-models.ts';
 import { putInPlace } from './originals.ts';
 
 export type Reading = { transaction?: Transaction; lock?: boolean };

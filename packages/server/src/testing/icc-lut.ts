@@ -73,8 +73,9 @@ export function inkProfile(model: InkModel): Buffer {
     const [l, a, b] = model(inks);
     values.push((l / 100) * 0xff00, (a + 128) * 256, (b + 128) * 256);
   }
-  const straight = [0, 0xffff];
-  const words = [2, 2, ...Array(INKS).fill(straight).flat(), ...values, ...Array(3).fill(straight).flat()];
+  const straight = (curves: number): number[] =>
+    Array.from({ length: 2 * curves }, (_, n) => (n % 2) * 0xffff);
+  const words = [2, 2, ...straight(INKS), ...values, ...straight(3)];
   const lut = Buffer.alloc(48 + 2 * words.length);
   lut.write('mft2', 'latin1');
   lut.set([INKS, 3, GRID], 8);

@@ -26,6 +26,7 @@ import {
   type Stop,
   type TakeInResult,
   type Words,
+  type WordsPreview,
 } from '@dusky-otter/core';
 
 export class ApiError extends Error {
@@ -144,6 +145,14 @@ export const api = {
   /** The page of some photos, of one place alone where it is named, as it would go out. */
   reading: (setId: number, photos: readonly number[], slot?: string) =>
     call<string>('GET', `/api/sets/${setId}/reading?${query({ photos: photos.join(), slot })}`),
+  /** What a table of words would change. */
+  wordsPreview: (setId: number, text: string) =>
+    call<WordsPreview>('POST', `/api/sets/${setId}/words`, { text }),
+  /** Keeps what a table has for files that are still to come. */
+  keepPlan: (setId: number, text: string) =>
+    call<{ kept: number }>('POST', `/api/sets/${setId}/plan`, { text }),
+  plan: (setId: number) => call<{ count: number; names: string[] }>('GET', `/api/sets/${setId}/plan`),
+  dropPlan: (setId: number) => call<{ gone: number }>('DELETE', `/api/sets/${setId}/plan`),
   ids: (setId: number, filter: Shown) =>
     call<PhotoList>('GET', `/api/sets/${setId}/ids?${query({ filter })}`),
   /** The next photo behind another, under a filter, with open work at a stop; from the first on where there is none behind. */
@@ -243,6 +252,9 @@ export const lookAddress = (
   photo: number,
   of: { slot: string; shape: string; width: number; format?: string; quality?: number },
 ): string => `/api/sets/${setId}/photos/${photo}/look?${query({ ...of })}`;
+
+/** Address of a set's words as a table. */
+export const wordsAddress = (setId: number): string => `/api/sets/${setId}/words.csv`;
 
 /** Address of a stored file. */
 export const variantAddress = ({ file, format }: { file: string; format: string }): string =>

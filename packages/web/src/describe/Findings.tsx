@@ -84,7 +84,8 @@ function mendSaid(mend: Partial<Words>): { label: string; text: string } {
   const empties = parts.length === 1 && parts[0]!.text === '';
   const text = parts
     .map(
-      ({ field, text: said }) => `${FIELD_NAMES[field]}: ${said ? `“${shortened(said)}”` : 'empty, to be written anew'}`,
+      ({ field, text: said }) =>
+        `${FIELD_NAMES[field]}: ${said ? `“${shortened(said)}”` : 'empty, to be written anew'}`,
     )
     .join('; ');
   return { label: empties ? 'Take it out' : 'Mend', text };

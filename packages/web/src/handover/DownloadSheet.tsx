@@ -1,6 +1,7 @@
 // Before the ZIP: what it will hold, and the photos that still lack something. The editor may go on.
-import { bytesInWords } from '@dusky-otter/core';
+import { bytesInWords, type Concern } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { api, zipAddress, type HandoverCheck } from '../api/client.ts';
 import { allSaved } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
@@ -16,7 +17,10 @@ interface Props {
   setId: number;
 }
 
-function Lacking({ check }: { check: HandoverCheck }) {
+/** The bench where a concern is seen to; places are given on the table, and seen at the frame bench. */
+const benchOf = ({ stop }: Concern): string => (stop === 'describe' || stop === 'weigh' ? stop : 'frame');
+
+function Lacking({ check, setId }: { check: HandoverCheck; setId: number }) {
   const { lacking, first } = check;
   if (lacking === 0) return <StateTag state="ready">Every photo has its words and is large enough.</StateTag>;
   return (
@@ -31,9 +35,13 @@ function Lacking({ check }: { check: HandoverCheck }) {
             <b className="truncate font-semibold">{name}</b>
             <span className="grid gap-1">
               {concerns.map((concern) => (
-                <StateTag key={concern.sentence} state={concern.severity}>
-                  {concern.sentence}
-                </StateTag>
+                <Link
+                  key={concern.sentence}
+                  to={`/sets/${setId}/${benchOf(concern)}/${id}`}
+                  className="w-fit hover:underline"
+                >
+                  <StateTag state={concern.severity}>{concern.sentence}</StateTag>
+                </Link>
               ))}
             </span>
           </li>
@@ -67,7 +75,7 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
   return (
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
-      {check && <Lacking check={check} />}
+      {check && <Lacking check={check} setId={setId} />}
       <div className="mt-3">
         <Thorough />
       </div>

@@ -8,7 +8,7 @@ export interface Notice {
   tone: 'plain' | 'bad';
 }
 
-export type SheetName = 'places' | 'download' | 'bin' | 'keys';
+export type SheetName = 'places' | 'download' | 'bin' | 'keys' | 'table';
 
 export interface Screen {
   filter: Filter;

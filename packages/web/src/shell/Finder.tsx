@@ -57,6 +57,11 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
       act: () => go(`/sets/${setId}/rules`),
     },
     {
+      name: 'Words from a table, or as one',
+      also: 'csv plan import export spreadsheet alt',
+      act: at('describe', () => openSheet('table')),
+    },
+    {
       name: 'A limit for the page',
       also: 'budget weight bytes total',
       act: () => go(`/sets/${setId}/limit`),

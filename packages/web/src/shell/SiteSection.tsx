@@ -1,4 +1,5 @@
 // A site on the start screen: its name, its sets, and below a fold those that were put away.
+import { sumOf, wordsSaid } from '../describe/Progress.tsx';
 import type { SetSummary, SiteSummary } from '@dusky-otter/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -53,6 +54,7 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
   const [asking, setAsking] = useState<Asking>(null);
   const navigate = useNavigate();
   const here = site.sets.filter(({ away }) => !away);
+  const said = wordsSaid(sumOf(here.flatMap(({ counts }) => counts?.words ?? [])));
   return (
     // Sites may have one name: landmarks that can't be told apart help nobody.
     <div data-site={site.id}>
@@ -60,6 +62,7 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
         <h2 className="text-[17px] font-[620]">{site.name}</h2>
         <span className="text-[12.5px] text-ink-2">
           {here.length} {here.length === 1 ? 'set' : 'sets'}, {site.slots.length} places
+          {said && `; words: ${said}`}
         </span>
         <span className="ml-auto" />
         <button

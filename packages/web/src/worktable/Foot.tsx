@@ -2,6 +2,8 @@
 import { bytesInWords, type Filter } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { wordsSaid } from '../describe/Progress.tsx';
+import { WordsMenu } from '../describe/WordsMenu.tsx';
 import { DownloadSheet } from '../handover/DownloadSheet.tsx';
 import { openSheet, useScreen } from '../screen/screen.ts';
 import { useCounts } from '../server/hooks.ts';
@@ -21,7 +23,7 @@ function actingOn(chosen: number, hidden: number, all: number): string {
 }
 
 /** Of what is selected only what stands under the filter is acted on: what a filter hides is not seen. */
-export function Foot({ setId, filter }: { setId: number; filter: Filter }) {
+export function Foot({ setId, filter, describing }: { setId: number; filter: Filter; describing: boolean }) {
   const counts = useCounts();
   const selected = useScreen((state) => state.selected);
   const downloading = useScreen((state) => state.sheet === 'download');
@@ -36,12 +38,23 @@ export function Foot({ setId, filter }: { setId: number; filter: Filter }) {
   return (
     <footer className="flex min-h-[46px] shrink-0 items-center gap-3 whitespace-nowrap border-t border-rule-strong bg-raised px-4 text-[13px] max-[1000px]:flex-wrap max-[1000px]:gap-y-1.5 max-[1000px]:py-1.5 max-[700px]:gap-2 max-[700px]:px-2.5">
       <span className="flex items-baseline gap-2 max-[1000px]:hidden">
-        <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.camera ?? 0)}</b> from the camera
-        <span aria-hidden="true">⟶</span>
-        <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b> on a phone,
-        <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
-        laptop
-        {counts?.laptop.complete === false ? ' so far' : ''}
+        {describing ? (
+          counts ? (
+            wordsSaid(counts.words)
+          ) : (
+            ''
+          )
+        ) : (
+          <>
+            {' '}
+            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.camera ?? 0)}</b> from the camera
+            <span aria-hidden="true">⟶</span>
+            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b> on a phone,
+            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
+            laptop
+            {counts?.laptop.complete === false ? ' so far' : ''}
+          </>
+        )}
       </span>
       <span className="ml-auto truncate text-ink-2 max-[1000px]:ml-0 max-[1000px]:basis-full">
         {actingOn(chosen.length, selected.size - chosen.length, all)}
@@ -53,7 +66,7 @@ export function Foot({ setId, filter }: { setId: number; filter: Filter }) {
       )}
       <CopyMenu ids={acting} setId={setId} any={all > 0} />
       <FrameMenu ids={chosen} setId={setId} />
-      <WeighMenu ids={chosen} setId={setId} />
+      {describing ? <WordsMenu ids={chosen} setId={setId} /> : <WeighMenu ids={chosen} setId={setId} />}
       <PlaceMenu ids={chosen} setId={setId} />
       <button className="btn max-[700px]:px-2" disabled={all === 0} onClick={() => openSheet('download')}>
         Download

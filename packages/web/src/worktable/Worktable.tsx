@@ -5,6 +5,7 @@ import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 're
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
+import { TableSheet } from '../describe/TableSheet.tsx';
 import { useGathering, useReplacing } from '../gather/arrivals.ts';
 import { OfferRows } from '../gather/OfferRows.tsx';
 import { openSheet, useScreen } from '../screen/screen.ts';
@@ -186,6 +187,10 @@ export function Worktable() {
               Rules
             </Link>
           </>
+        ) : stop === 'describe' ? (
+          <button className="btn max-[1100px]:px-2" onClick={() => openSheet('table')}>
+            Table of words
+          </button>
         ) : (
           <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
             <SlidersHorizontal size={14} aria-hidden="true" /> Places
@@ -254,7 +259,8 @@ export function Worktable() {
         </div>
       )}
       <span className="mt-auto" />
-      <Foot setId={setId} filter={filter} />
+      <Foot setId={setId} filter={filter} describing={stop === 'describe'} />
+      {sheet === 'table' && <TableSheet setId={setId} onClose={() => openSheet(null)} />}
       <PlacesSheet open={sheet === 'places'} onClose={() => openSheet(null)} />
     </main>
   );

@@ -65,6 +65,18 @@ export function saveWords(
   });
 }
 
+/** Words of many photos, changed together and taken back together. */
+export function saveManyWords(
+  label: string,
+  changes: readonly { id: number; words: Partial<Words> }[],
+): void {
+  if (changes.length === 0) return;
+  edit(
+    label,
+    changes.map(({ id, words }) => ({ kind: 'words', photo: id, language: languageNow(), words })),
+  );
+}
+
 /** The words of photos whose pictures were replaced were read, and still hold. */
 export function wordsHold(rows: readonly Photo[]): void {
   const unread = rows.filter(({ toRead }) => toRead);

@@ -1,0 +1,85 @@
+import { describe, expect, test } from '@jest/globals';
+import { wordsCsv } from '../markup/manifest.ts';
+import { sampleRow } from '../testing/sample.ts';
+import { NO_WORDS } from './no-words.ts';
+import { matched, placesMeant, readWordsFile, wordsChange } from './words-file.ts';
+
+describe('a table of words', () => {
+  test('names its columns in any order and spelling', () => {
+    const { lines, unknown, problem } = readWordsFile(
+      'Alt-Text;File Name\nx;y\n'.replaceAll(';', ',') + 'A bowl.,photos\\GM_1.JPG\n,b.jpg\n',
+    );
+    expect(problem).toBeNull();
+    expect(unknown).toEqual([]);
+    expect(lines.map(({ fileName, words, line }) => [line, fileName, words])).toEqual([
+      [2, 'y', { alt: 'x' }],
+      [3, 'GM_1.JPG', { alt: 'A bowl.' }],
+      [4, 'b.jpg', {}],
+    ]);
+  });
+  test('says what it can’t read, line by line', () => {
+    const { lines, unknown } = readWordsFile(
+      `file,role,link,stars\na.jpg,pretty,,5\nb.jpg,,javascript:x,\n,informs,,\nc.jpg,Decorative,/shop,\n`,
+    );
+    expect(unknown).toEqual(['stars']);
+    expect(lines.map(({ problem }) => problem)).toEqual([
+      '“pretty” is no role.',
+      'A picture can’t lead to “javascript:” addresses.',
+      'The line names no file.',
+      null,
+    ]);
+    expect(lines[3]!.words).toEqual({ role: 'decorative', link: '/shop' });
+  });
+  test.each([
+    ['', 'The file is empty.'],
+    ['alt\nx', 'No column names the files.'],
+    ['PK\u0003\u0000', 'This is no table'],
+    [`file\n${'a.jpg\n'.repeat(20_001)}`, 'The table has 20001 lines'],
+  ])('refuses %j', (text, sentence) => expect(readWordsFile(text).problem).toContain(sentence));
+  test('what was written is read as it was: quotes, umlauts, emoji, line breaks, formulas, right to left', () => {
+    const words = {
+      ...NO_WORDS,
+      role: 'complex' as const,
+      alt: '=2+3 “größer” 🏺',
+      caption: 'a,"b"',
+      title: 'مزهرية خضراء',
+      longDescription: 'One\n\n| a | b |\n| --- | --- |\n| 1 | 2 |',
+      link: '/shop?a=1',
+      newWindow: true,
+    };
+    const { lines } = readWordsFile(wordsCsv([sampleRow(['grid'], { words })]));
+    expect(lines[0]!.words).toEqual({ ...words, credit: undefined, kept: undefined });
+    expect(lines[0]!.hash).toBe('ab'.repeat(32));
+  });
+});
+
+describe('matching', () => {
+  const photos = [
+    { id: 1, fileName: 'A.JPG', hash: 'aa'.repeat(32) },
+    { id: 2, fileName: 'b.jpg', hash: 'bb'.repeat(32) },
+    { id: 3, fileName: 'a.jpg', hash: 'cc'.repeat(32) },
+  ];
+  test('by hash before the name; a name of several is not clear; a stranger is none', () => {
+    const { lines } = readWordsFile(`file,sha256\nx.jpg,${'CC'.repeat(32)}\na.jpg,\nB.JPG,\nz.jpg,\n`);
+    expect(matched(lines, photos).map((line) => line.photos)).toEqual([[3], [1, 3], [2], []]);
+  });
+  test('nothing that is said is overwritten unasked', () => {
+    const now = { ...NO_WORDS, role: 'informative' as const, alt: 'Mine', caption: ' ' };
+    expect(wordsChange(now, { role: 'informative', alt: 'Theirs', caption: 'New', newWindow: true })).toEqual(
+      {
+        added: { caption: 'New', newWindow: true },
+        conflicts: { alt: 'Theirs' },
+      },
+    );
+  });
+  test('places by name or short name', () =>
+    expect(
+      placesMeant(
+        ['Text column', 'grid', 'moon'],
+        [
+          { id: 'column', name: 'Text column' },
+          { id: 'grid', name: 'Square thumbnail grid' },
+        ],
+      ),
+    ).toEqual({ slots: ['column', 'grid'], unknown: ['moon'] }));
+});

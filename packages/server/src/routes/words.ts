@@ -1,0 +1,115 @@
+// Words as tables: what a table would change of a set, plans for files that are still to come, and the words taken out.
+import 'reflect-metadata';
+import { placesMeant, wordsChange, wordsCsv, type SlotId, type WordsPreview } from '@dusky-otter/core';
+import { IsString, MaxLength } from 'class-validator';
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import { PlannedWordsModel } from '../database/words-models.ts';
+import type { Parts } from '../parts.ts';
+import { loadPhotos } from '../sets/photos.ts';
+import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { rowOf } from '../sets/sent.ts';
+import { keepPlan, matchedIn, waitingIn } from '../words/plans.ts';
+import { checked, idFrom } from './dto.ts';
+
+/** Characters of a table. */
+const LONGEST_TABLE = 4_000_000;
+/** Lines of one kind that are shown of a table; the rest is counted. */
+const MOST_SHOWN = 2_000;
+
+class TableDto {
+  @IsString() @MaxLength(LONGEST_TABLE) text!: string;
+}
+
+type OfSet = FastifyRequest<{ Params: { id: string } }>;
+
+/** What a table would change, line by line. */
+async function previewOf(parts: Parts, setId: number, text: string): Promise<WordsPreview> {
+  const set = await findSet(setId);
+  const site = await parts.sites.get(set.siteId);
+  const { lines, unknown, problem } = matchedIn(await parts.ledgers.get(setId), text);
+  const clear = lines.filter(({ planned, photos }) => planned.problem === null && photos.length === 1);
+  const photos = await loadPhotos(
+    setId,
+    site.languages[0]!,
+    clear.map((line) => line.photos[0]!),
+  );
+  const byId = new Map(photos.map((photo) => [photo.id, photo]));
+  const changes = clear.flatMap(({ planned, photos: [id] }) => {
+    const photo = byId.get(id!);
+    if (!photo) return [];
+    const { added, conflicts } = wordsChange(photo.words, planned.words);
+    const places = planned.places && placesMeant(planned.places, site.slots);
+    const slots: SlotId[] | null = places && places.slots.length > 0 ? places.slots : null;
+    if (Object.keys(added).length + Object.keys(conflicts).length === 0 && slots === null) return [];
+    const { original, fileName, words } = photo;
+    return [
+      {
+        line: planned.line,
+        photo: { id: photo.id, fileName, words, original: { hash: original.hash } },
+        ...{ added, conflicts, slots },
+        unknownPlaces: places?.unknown ?? [],
+      },
+    ];
+  });
+  const unclear = lines.flatMap(({ planned: { line, fileName, problem: wrong }, photos: { length } }) =>
+    wrong !== null || length > 1
+      ? [{ line, fileName, sentence: wrong ?? `${length} photos are called so: name it by its SHA-256.` }]
+      : [],
+  );
+  const waiting = waitingIn(lines);
+  return {
+    ...{ problem, unknown, changes },
+    lines: lines.length,
+    alike: clear.length - changes.length,
+    unclear: unclear.slice(0, MOST_SHOWN),
+    waiting: { count: waiting.length, names: waiting.slice(0, MOST_SHOWN).map(({ fileName }) => fileName) },
+  };
+}
+
+export const wordsRoutes =
+  (parts: Parts): FastifyPluginAsync =>
+  async (app) => {
+    app.post('/sets/:id/words', (request: OfSet) =>
+      previewOf(parts, idFrom(request.params.id), checked(TableDto, request.body).text),
+    );
+
+    app.get('/sets/:id/words.csv', async (request: OfSet, reply) => {
+      const set = await findSet(idFrom(request.params.id));
+      const site = await parts.sites.get(set.siteId);
+      const slots = await openSlotsOf(set.id);
+      const photos = await loadPhotos(set.id, site.languages[0]!);
+      const rows = photos
+        .filter(({ binned }) => !binned)
+        .map((photo) => rowOf(photo, slots, site, parts.preparer));
+      return reply
+        .header('content-disposition', 'attachment; filename="words.csv"')
+        .type('text/csv; charset=utf-8')
+        .send(wordsCsv(rows, { slots: site.slots, setSlots: slots }));
+    });
+
+    /** Lines of a table for files that are not there yet are kept for them. */
+    app.post('/sets/:id/plan', async (request: OfSet) => {
+      const setId = idFrom(request.params.id);
+      await findSet(setId);
+      const { text } = checked(TableDto, request.body);
+      const { lines } = matchedIn(await parts.ledgers.get(setId), text);
+      return { kept: await keepPlan(setId, waitingIn(lines)) };
+    });
+
+    app.get('/sets/:id/plan', async (request: OfSet) => {
+      const setId = idFrom(request.params.id);
+      await findSet(setId);
+      const { rows, count } = await PlannedWordsModel.findAndCountAll({
+        where: { setId },
+        order: [['name', 'ASC']],
+        limit: MOST_SHOWN,
+      });
+      return { count, names: rows.map(({ fileName }) => fileName) };
+    });
+
+    app.delete('/sets/:id/plan', async (request: OfSet) => {
+      const setId = idFrom(request.params.id);
+      await findSet(setId);
+      return { gone: await PlannedWordsModel.destroy({ where: { setId } }) };
+    });
+  };

@@ -1,0 +1,72 @@
+// Words before and after a change of many photos: seen before anything of it is done.
+import { shownName, type Photo, type Words } from '@dusky-otter/core';
+import { viewAddress } from '../api/client.ts';
+import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
+
+export interface WordsChange {
+  photo: Pick<Photo, 'id' | 'fileName' | 'words'> & { original: { hash: string } };
+  words: Partial<Words>;
+}
+
+/** Rows that are drawn; the others are counted. */
+const SHOWN = 60;
+
+/** Only what is another text than before. */
+export function differing(changes: readonly WordsChange[]): WordsChange[] {
+  return changes.flatMap(({ photo, words }) => {
+    const other = Object.entries(words).filter(
+      ([field, text]) => inWords(text) !== inWords(photo.words[field as keyof Words]),
+    );
+    return other.length > 0 ? [{ photo, words: Object.fromEntries(other) }] : [];
+  });
+}
+
+export function ChangeList({ changes }: { changes: readonly WordsChange[] }) {
+  return (
+    <div className="mt-3">
+      <table className="w-full border-t border-rule text-left text-[13px]">
+        <caption className="sr-only">What would become of the words</caption>
+        <thead className="text-[12px] text-ink-2">
+          <tr>
+            <th className="w-[56px] py-1 font-normal">
+              <span className="sr-only">Picture</span>
+            </th>
+            <th className="font-normal">Photo</th>
+            <th className="font-normal">Now</th>
+            <th className="font-normal">Then</th>
+          </tr>
+        </thead>
+        <tbody>
+          {changes.slice(0, SHOWN).flatMap(({ photo, words }) =>
+            Object.entries(words).map(([field, text], n) => (
+              <tr key={`${photo.id} ${field}`} className="border-t border-rule align-top">
+                <td className="py-1.5">
+                  {n === 0 && (
+                    <img
+                      src={viewAddress(photo.original.hash, 'row')}
+                      alt=""
+                      className="h-[34px] w-[46px] bg-neutral object-cover"
+                    />
+                  )}
+                </td>
+                <th scope="row" className="max-w-[150px] py-1.5 pr-2 font-semibold">
+                  <span className="block truncate">{shownName(photo.words, photo.fileName)}</span>
+                  <span className="block text-[12px] font-normal text-ink-2">
+                    {FIELD_NAMES[field as keyof Words]}
+                  </span>
+                </th>
+                <td className="max-w-[220px] break-words py-1.5 pr-2 text-ink-2">
+                  {inWords(photo.words[field as keyof Words]) || 'empty'}
+                </td>
+                <td className="max-w-[220px] break-words py-1.5">{inWords(text) || 'empty'}</td>
+              </tr>
+            )),
+          )}
+        </tbody>
+      </table>
+      {changes.length > SHOWN && (
+        <p className="mt-2 text-ink-2">and {changes.length - SHOWN} more photos likewise.</p>
+      )}
+    </div>
+  );
+}
