@@ -21,6 +21,8 @@ const words = (change: Partial<Words> = {}): Words => ({
 const codes = (change: Partial<Words>) => checkWords(words(change), 'GM_0412.JPG').map((f) => f.code);
 
 describe('findings', () => {
+  test('a script without capitals is not shouted', () =>
+    expect(codes({ alt: 'مزهرية خضراء على طاولة من خشب البلوط' })).toEqual([]));
   test('good words have none', () => expect(codes({})).toEqual([]));
   test('missing, also when only spaces', () => {
     expect(codes({ alt: '' })).toEqual(['missing']);

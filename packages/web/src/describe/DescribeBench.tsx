@@ -11,6 +11,7 @@ import { useBenchKeys } from '../shell/bench-keys.ts';
 import { OneBench } from '../shell/OneBench.tsx';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { wordsHold } from '../worktable/edits.ts';
+import { focusSoon } from '../worktable/reveal.ts';
 import { AltBox } from './AltBox.tsx';
 import { useDescribed, type Described } from './described.ts';
 import { Known } from './Known.tsx';
@@ -33,6 +34,13 @@ const focusFirst = (role: Role | null): void =>
           : '[data-field="alt"]',
     )
     ?.focus();
+
+/** The field that a role asks for beside the alt text, where nothing is in it: an address, or a long description. */
+function dueAfterAlt(role: Role | null, { link, longDescription }: Words): string | null {
+  if (role === 'functional' && link.trim() === '') return '[data-field="link"]';
+  if (role === 'complex' && longDescription.trim() === '') return '[data-long] [contenteditable="true"]';
+  return null;
+}
 
 /** What a key in a field leads to, or null: Enter to the next open one, Alt and arrows to the neighbours, Esc out. */
 function leaving(
@@ -95,6 +103,11 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const main = useRef<HTMLElement>(null);
   const [canvas, room] = useSize<HTMLDivElement>();
   const { role } = described.row.words;
+  /** What was said last: keys are quicker than what is drawn. */
+  const given = useRef(role);
+  useEffect(() => {
+    given.current = role;
+  }, [role]);
   const settle = (): void => {
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   };
@@ -118,11 +131,12 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
       notifyFailure(error);
     }
   };
-  const answer = (given: Role) => {
+  const answer = (chosen: Role) => {
     setAsksText(false);
-    described.save({ role: given }, { done: ' chosen' });
+    given.current = chosen;
+    described.save({ role: chosen }, { done: ' chosen' });
     // The field may only just be coming.
-    requestAnimationFrame(() => focusFirst(given));
+    requestAnimationFrame(() => focusFirst(chosen));
   };
   const answerText = (onPage: boolean) => {
     answer(onPage ? 'decorative' : 'text');
@@ -134,9 +148,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
       );
   };
   const choose = (n: number) => {
-    const given = ROLES[n]!.role;
-    if (given === 'text' && role !== 'text') setAsksText(true);
-    else answer(given);
+    const chosen = ROLES[n]!.role;
+    if (chosen === 'text' && role !== 'text') setAsksText(true);
+    else answer(chosen);
   };
   const act = (where: ReturnType<typeof leaving>): boolean => {
     if (where === null) return false;
@@ -152,7 +166,19 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
     // Enter that ends a composition is the writing system's own; buttons and the editor have their own keys.
     const isField = target instanceof HTMLTextAreaElement || target instanceof HTMLInputElement;
     if (nativeEvent.isComposing || !isField || (target.type === 'checkbox' && event.key !== 'Escape')) return;
-    if (!act(leaving(event))) return;
+    const where = leaving(event);
+    // From the alt text Enter goes on to what the role asks for as well, while that is empty.
+    const due =
+      where === 'open' && target.dataset.field === 'alt'
+        ? dueAfterAlt(given.current, described.row.words)
+        : null;
+    // It may only just be coming: the editor is fetched when it is first needed.
+    if (due !== null)
+      focusSoon(
+        () => document.querySelector<HTMLElement>(due),
+        () => document.activeElement === target,
+      );
+    else if (!act(where)) return;
     event.preventDefault();
     event.stopPropagation();
   };

@@ -23,14 +23,6 @@ export function LongDescription({
           Long description
         </h2>
         <small className="text-[12.5px] text-ink-2">folded below the photo</small>
-        <span role="group" aria-label="How it is given" className="ml-auto flex gap-1">
-          <button className="chip h-[24px]" aria-pressed={!linking} onClick={() => setLinking(false)}>
-            Written here
-          </button>
-          <button className="chip h-[24px]" aria-pressed={linking} onClick={() => setLinking(true)}>
-            In a document
-          </button>
-        </span>
       </div>
       {linking ? (
         <>
@@ -55,6 +47,14 @@ export function LongDescription({
           <LongEditor draft={draft} language={described.language} label="Long description" onKey={onKey} />
         </Suspense>
       )}
+      <span role="group" aria-label="How it is given" className="mt-1 flex gap-1">
+        <button className="chip h-[24px]" aria-pressed={!linking} onClick={() => setLinking(false)}>
+          Written here
+        </button>
+        <button className="chip h-[24px]" aria-pressed={linking} onClick={() => setLinking(true)}>
+          In a document
+        </button>
+      </span>
     </section>
   );
 }

@@ -8,7 +8,7 @@ import { UndoRedo } from '@tiptap/extensions';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { useEffect, useRef } from 'react';
 import type { Draft } from '../screen/draft.ts';
-import { docOf, textOfDoc } from './description-doc.ts';
+import { docOf, hasTypedTable, textOfDoc } from './description-doc.ts';
 
 interface Props {
   draft: Draft;
@@ -53,7 +53,12 @@ export function LongEditor({ draft, language, label, onKey }: Props) {
       own.current = textOfDoc(now.getJSON());
       change(own.current);
     },
-    onBlur: flush,
+    onBlur: ({ editor: now }) => {
+      const doc = now.getJSON();
+      // A table that was typed with bars is shown as one from now on.
+      if (hasTypedTable(doc)) now.commands.setContent(docOf(textOfDoc(doc)), { emitUpdate: false });
+      flush();
+    },
   });
   useEffect(() => {
     pasteBlocks.current = (text) => editor.commands.insertContent(docOf(text).content ?? []);

@@ -1,5 +1,5 @@
 // A long description between the text that is kept and the document that the editor shows.
-import { blocksOf, textOfBlocks, type DescriptionBlock } from '@dusky-otter/core';
+import { blocksOf, textOfBlocks } from '@dusky-otter/core';
 import type { JSONContent } from '@tiptap/core';
 
 const paragraph = (text: string): JSONContent => ({
@@ -35,11 +35,32 @@ function textIn(node: JSONContent): string {
   return (node.content ?? []).map(textIn).join(node.type === 'paragraph' ? '' : ' ');
 }
 
-function blockOf(node: JSONContent): DescriptionBlock[] {
-  if (node.type !== 'table') return [{ kind: 'paragraph', text: textIn(node) }];
-  const [head, ...lines] = (node.content ?? []).map((row) => (row.content ?? []).map(textIn));
-  return head ? [{ kind: 'table', head, lines }] : [];
+const isBarred = (line: string): boolean => /^\|.*\|$/.test(line.trim());
+
+/** Paragraphs that follow each other and are written as lines of a table are one. */
+function joined(nodes: readonly JSONContent[]): string[] {
+  const parts: string[] = [];
+  let barred = false;
+  for (const node of nodes) {
+    if (node.type === 'table') {
+      const [head, ...lines] = (node.content ?? []).map((row) => (row.content ?? []).map(textIn));
+      if (head) parts.push(textOfBlocks([{ kind: 'table', head, lines }]));
+      barred = false;
+      continue;
+    }
+    const text = textIn(node);
+    if (barred && isBarred(text)) parts.push(`${parts.pop()}\n${text.trim()}`);
+    else parts.push(text);
+    barred = isBarred(text);
+  }
+  return parts;
 }
 
-/** The text for the editor's document. A paragraph that looks like a barred line stays one: nothing is made of it. */
-export const textOfDoc = (doc: JSONContent): string => textOfBlocks((doc.content ?? []).flatMap(blockOf));
+/** The text for the editor's document, tables that were typed with bars among it. */
+export const textOfDoc = (doc: JSONContent): string =>
+  textOfBlocks(joined(doc.content ?? []).flatMap(blocksOf));
+
+/** True where the text holds a table that the document shows as lines. */
+export const hasTypedTable = (doc: JSONContent): boolean =>
+  blocksOf(textOfDoc(doc)).filter(({ kind }) => kind === 'table').length >
+  (doc.content ?? []).filter(({ type }) => type === 'table').length;

@@ -90,7 +90,12 @@ export class EditQueue {
       mutationKey: KIND,
       // Edits of one set follow each other; a refused one lets the next go on.
       scope: { id: `set-${edit.setId}` },
-      mutationFn: send,
+      // What it came back with is in place before it counts as done: the state before it would be drawn in between.
+      mutationFn: async (sent) => {
+        const come = await send(sent);
+        answered(sent, come);
+        return come;
+      },
       // The server is on this machine: whether there is a network says nothing.
       networkMode: 'always',
       retry: (times, error) => isAway(error) || (stumbled(error) && times < MOST_STUMBLES),
@@ -104,10 +109,7 @@ export class EditQueue {
     // At once, and not when listeners are told: the page may be about to go.
     this.note();
     return answer.then(
-      (come) => {
-        this.said(null);
-        answered(edit, come);
-      },
+      () => this.said(null),
       (error: unknown) => this.failed(edit, error),
     );
   }

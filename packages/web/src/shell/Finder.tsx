@@ -57,6 +57,11 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
       act: () => go(`/sets/${setId}/rules`),
     },
     {
+      name: 'How the page is heard',
+      also: 'read aloud preview screen reader',
+      act: () => go(`/sets/${setId}/reading`),
+    },
+    {
       name: 'Words from a table, or as one',
       also: 'csv plan import export spreadsheet alt',
       act: at('describe', () => openSheet('table')),

@@ -27,7 +27,11 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   {
     where: 'At the describe bench, in a field',
     keys: [
-      ['Enter', 'save, and go to the next photo without words; Ctrl Enter in a long description'],
+      [
+        'Enter',
+        'save, and go on: to an address or long description that is still due, then to the next photo without words',
+      ],
+      ['Ctrl Enter', 'the same from a long description'],
       ['Shift Enter', 'a new line'],
       ['Alt ↓ ↑', 'next or previous photo'],
       ['Esc', 'leave the field'],

@@ -19,7 +19,13 @@ export const isTyping = (target: EventTarget | null): boolean =>
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** Views beside the path's stops. */
-const BESIDE: Record<string, string | undefined> = { places: 'Places', measure: 'Measure a page' };
+const BESIDE: Record<string, string | undefined> = {
+  places: 'Places',
+  measure: 'Measure a page',
+  reading: 'How the page is heard',
+  rules: 'Rules',
+  limit: 'A limit for the page',
+};
 
 /** What the shell offers to the views inside it. */
 export interface ShellContext {

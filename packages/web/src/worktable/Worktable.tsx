@@ -188,15 +188,20 @@ export function Worktable() {
             </Link>
           </>
         ) : stop === 'describe' ? (
-          <button className="btn max-[1100px]:px-2" onClick={() => openSheet('table')}>
-            Table of words
-          </button>
+          <>
+            <button className="btn max-[1100px]:px-2" onClick={() => openSheet('table')}>
+              Table of words
+            </button>
+            <Link className="btn max-[1100px]:px-2" to={`/sets/${setId}/reading`}>
+              Read aloud
+            </Link>
+          </>
         ) : (
           <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
             <SlidersHorizontal size={14} aria-hidden="true" /> Places
           </button>
         )}
-        {stop !== 'gather' && stop !== 'weigh' && (
+        {stop !== 'gather' && stop !== 'weigh' && stop !== 'describe' && (
           <button className="btn" onClick={chooseFiles}>
             Add photos
           </button>

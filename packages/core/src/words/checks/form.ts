@@ -168,7 +168,8 @@ function isShouted(alt: string): boolean {
   const long = (alt.match(/\p{L}{2,}/gu) ?? []).filter((word) => word.length > SHORT_FORM);
   if (capitals.length >= 0.9 * letters.length) return long.length > 0 || letters.length > 8;
   // Three long words or more in capitals, and more of them than not.
-  const loud = long.filter((word) => word === word.toUpperCase());
+  // Scripts without small letters shout at nobody.
+  const loud = long.filter((word) => word === word.toUpperCase() && word !== word.toLowerCase());
   return loud.length >= 3 && loud.length > long.length / 2;
 }
 

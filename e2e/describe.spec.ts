@@ -1,0 +1,278 @@
+// Words by keyboard alone, the same in everything that goes out, and heard as the reading preview says.
+import type { CDPSession, Page } from '@playwright/test';
+import type { Words } from '@dusky-otter/core';
+import { unzipSync } from 'fflate';
+import { allMade, axeFindings, expect, saved, test } from './application.ts';
+
+const CLEAR: Partial<Words> = {
+  role: null,
+  alt: '',
+  caption: '',
+  title: '',
+  credit: '',
+  longDescription: '',
+};
+
+/** Takes all words out of a set, as one edit. */
+async function clearWords(address: string, setId: number): Promise<number[]> {
+  const page = (await (await fetch(`${address}/api/sets/${setId}/photos?count=200`)).json()) as {
+    photos: { id: number; version: number }[];
+  };
+  const seen = Object.fromEntries(page.photos.map(({ id, version }) => [id, version]));
+  const response = await fetch(`${address}/api/sets/${setId}/edits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      label: 'all words taken out',
+      commands: page.photos.map(({ id }) => ({ kind: 'words', photo: id, language: 'en', words: CLEAR })),
+      seen: { photos: seen },
+      token: crypto.randomUUID(),
+      window: 'another-window',
+      since: 0,
+    }),
+  });
+  expect(response.status).toBe(200);
+  return page.photos.map(({ id }) => id);
+}
+
+const wordsOf = async (address: string, setId: number): Promise<Map<number, Words>> => {
+  const { photos } = (await (await fetch(`${address}/api/sets/${setId}/photos?count=200`)).json()) as {
+    photos: { id: number; words: Words }[];
+  };
+  return new Map(photos.map(({ id, words }) => [id, words]));
+};
+
+const TABLE = ['Cones at the top shelf.', '| Cone | °C |', '| --- | --- |', '| 6 | 1222 |', '| 10 | 1285 |'];
+const ALTS = [
+  'Quotes “inside” and "straight", <b>no</b> tags & co.',
+  'Größe: drei Töpfe, übereinander gestülpt',
+  'مزهرية خضراء على طاولة من خشب البلوط',
+  'Two jugs beside a cat 🐈 on the warm kiln roof',
+  '=SUM(A1) chalked on the studio door',
+  'A stack of five bowls, oat at the bottom',
+  'The bay at low tide from the kiln roof',
+  'Hands lifting a wet cup off the wheel',
+  'Snow on the woodshed, smoke above it',
+  'Six cups on white, one lying on its side',
+];
+
+test('fourteen photos are described by keyboard alone, and the words are the same in everything that goes out', async ({
+  page,
+  server,
+  setId,
+}) => {
+  const ids = await clearWords(server.address, setId);
+  expect(ids).toHaveLength(14);
+  await page.goto(`${server.address}/sets/${setId}/describe/${ids[0]}`);
+  await allMade(page);
+  let presses = 0;
+  const press = async (key: string) => {
+    // A key that is held down for another is pressed, too.
+    presses += key.split('+').length;
+    await page.keyboard.press(key);
+  };
+  const alt = page.getByRole('textbox', { name: 'Alt text' });
+  const inBench = (id: number) => expect(page).toHaveURL(new RegExp(`describe/${id}$`));
+  const begin = async (id: number, key: string) => {
+    await inBench(id);
+    await expect(page.getByRole('heading', { name: 'What is it here for?' })).toBeFocused();
+    await press(key);
+  };
+  const write = async (text: string) => {
+    await expect(alt).toBeFocused();
+    await page.keyboard.insertText(text);
+  };
+  for (const [n, text] of ALTS.entries()) {
+    await begin(ids[n]!, '1');
+    await write(text);
+    await press('Enter');
+  }
+  await begin(ids[10]!, '2');
+  await expect(page.getByRole('button', { name: 'Save, next without words' })).toBeFocused();
+  await press('Enter');
+  await begin(ids[11]!, '3');
+  await write('All pots from this firing');
+  await press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Leads to' })).toBeFocused();
+  await page.keyboard.insertText('/shop?firing=autumn&all=1');
+  await press('Enter');
+  await begin(ids[12]!, '4');
+  await expect(
+    page.getByRole('heading', { name: 'Are these words on the page as text, too?' }),
+  ).toBeVisible();
+  await press('n');
+  await write('Open today');
+  await press('Enter');
+  await begin(ids[13]!, '5');
+  await write('Cones and their temperatures');
+  await press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Long description' })).toBeFocused();
+  for (const [n, line] of TABLE.entries()) {
+    if (n > 0) await page.keyboard.press('Enter');
+    await page.keyboard.insertText(line);
+  }
+  await press('Control+Enter');
+  await expect(page.getByText('Every photo has its words.')).toBeVisible();
+  expect(presses / ids.length).toBeLessThanOrEqual(3);
+  await saved(page);
+  await expect(page.getByRole('row', { name: '6 1222' })).toBeVisible();
+
+  const known = await wordsOf(server.address, setId);
+  expect(ids.slice(0, 10).map((id) => known.get(id)!.alt)).toEqual(ALTS);
+  expect(known.get(ids[10]!)).toMatchObject({ role: 'decorative', alt: '' });
+  expect(known.get(ids[11]!)).toMatchObject({ role: 'functional', link: '/shop?firing=autumn&all=1' });
+  expect(known.get(ids[13]!)!.longDescription).toBe(`${TABLE[0]}\n\n${TABLE.slice(1).join('\n')}`);
+
+  const zip = unzipSync(
+    new Uint8Array(await (await fetch(`${server.address}/api/sets/${setId}/hand-over.zip`)).arrayBuffer()),
+  );
+  const text = (name: string) => new TextDecoder().decode(zip[name]);
+  const manifest = JSON.parse(text('manifest.json')) as { photos: { words: Words }[] };
+  expect(manifest.photos.map(({ words }) => words.alt)).toEqual(ids.map((id) => known.get(id)!.alt));
+  const preview = await fetch(`${server.address}/api/sets/${setId}/words`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ text: text('words.csv') }),
+  });
+  // What is read back from the table is what is there: no word would change.
+  expect(await preview.json()).toMatchObject({
+    lines: 14,
+    problem: null,
+    unclear: [],
+    waiting: { count: 0 },
+  });
+  await page.setContent(text('index.html'));
+  for (const words of known.values()) {
+    if (words.role === 'decorative') continue;
+    expect(
+      await page.locator('img').evaluateAll((all) => all.map((img) => img.getAttribute('alt'))),
+    ).toContain(words.alt);
+  }
+  await expect(page.locator('a[href="/shop?firing=autumn&all=1"] img')).not.toHaveCount(0);
+  await expect(page.locator('details table th[scope="row"]').first()).toHaveText('6');
+});
+
+interface Heard {
+  role: string;
+  name: string;
+}
+
+/** Images, links and headings with their names, in the order of Chromium's accessibility tree. */
+async function treeOf(client: CDPSession): Promise<Heard[]> {
+  const { nodes } = (await client.send('Accessibility.getFullAXTree')) as {
+    nodes: {
+      nodeId: string;
+      ignored: boolean;
+      role?: { value: string };
+      name?: { value: string };
+      childIds?: string[];
+    }[];
+  };
+  const byId = new Map(nodes.map((node) => [node.nodeId, node]));
+  const found: Heard[] = [];
+  const walk = (id: string) => {
+    const node = byId.get(id);
+    if (!node) return;
+    const role = node.role?.value ?? '';
+    if (!node.ignored && ['image', 'link', 'heading'].includes(role))
+      found.push({ role, name: (node.name?.value ?? '').replace(/\s+/g, ' ').trim() });
+    for (const child of node.childIds ?? []) walk(child);
+  };
+  walk(nodes[0]!.nodeId);
+  return found;
+}
+
+/** The same from the reading preview. */
+const previewOf = (page: Page): Promise<Heard[]> =>
+  page.locator('section[aria-labelledby="read-aloud"] li').evaluateAll((items) =>
+    items.flatMap((item) => {
+      const role = item.querySelector(':scope > span')?.textContent ?? '';
+      const name = item.querySelector(':scope > b')?.textContent ?? '';
+      return /^(image|link|heading)/.test(role) ? [{ role: role.split(' ')[0]!, name }] : [];
+    }),
+  );
+
+test('what Chromium’s accessibility tree holds of the page is what the reading preview says', async ({
+  page,
+  server,
+  setId,
+}) => {
+  const { rows } = await server.state(setId);
+  await page.goto(`${server.address}/sets/${setId}/describe/${rows[5]!.id}`);
+  await allMade(page);
+  // A link with a window of its own among them.
+  await page.getByRole('button', { name: 'links' }).click();
+  await page.getByRole('textbox', { name: 'Leads to' }).fill('/guide');
+  await page.getByRole('checkbox', { name: /new window/ }).check();
+  await saved(page);
+  await page.goto(`${server.address}/sets/${setId}/reading`);
+  await expect(page.locator('section[aria-labelledby="read-aloud"] li').first()).toBeVisible();
+  const said = await previewOf(page);
+  expect(said.filter(({ role }) => role === 'image').length).toBeGreaterThan(10);
+  await page.goto(`${server.address}/preview/${setId}/index.html`);
+  const client = await page.context().newCDPSession(page);
+  const heard = await treeOf(client);
+  // The page's own heading stands before what is read.
+  expect(heard.slice(1)).toEqual(said);
+  expect(heard.find(({ role }) => role === 'link')!.name).toContain('opens in a new window');
+});
+
+test('a finding is mended with the focus kept, kept on purpose with a note, and taken back', async ({
+  page,
+  server,
+  setId,
+}) => {
+  const { rows } = await server.state(setId);
+  const plate = rows.find(({ words }) => words.alt === 'image of plate')!;
+  await page.goto(`${server.address}/sets/${setId}/describe/${plate.id}`);
+  const alt = page.getByRole('textbox', { name: 'Alt text' });
+  await expect(alt).toBeFocused();
+  await page.getByRole('button', { name: 'Mend' }).click();
+  await expect(alt).toHaveValue('Plate');
+  await expect(alt).toBeFocused();
+  const finding = page.locator('[data-finding="hardly-says"]');
+  await finding.getByRole('button', { name: 'Why?' }).click();
+  await expect(finding.getByText('“Workshop.”')).toBeVisible();
+  await finding.getByRole('button', { name: 'Keep it' }).click();
+  await page.keyboard.type('The caption says the rest');
+  await page.keyboard.press('Enter');
+  await expect(finding.getByText('kept on purpose')).toBeVisible();
+  await saved(page);
+  const kept = (await wordsOf(server.address, setId)).get(plate.id)!.kept;
+  expect(kept).toEqual({ 'hardly-says': 'The caption says the rest' });
+  await page.keyboard.press('Control+z');
+  await expect(finding.getByRole('button', { name: 'Keep it' })).toBeVisible();
+  // A placeholder that is taken out is said, and can be put back.
+  await alt.fill('test');
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await expect(page.getByText('Taken out: “test”')).toBeVisible();
+  await expect(alt).toBeFocused();
+  await page.getByRole('button', { name: 'Put back' }).click();
+  await expect(alt).toHaveValue('test');
+  // Esc leaves the field first, the bench afterwards.
+  await page.keyboard.press('Escape');
+  await expect(alt).not.toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(page).toHaveURL(/\/describe$/);
+});
+
+for (const theme of ['day', 'dusk'] as const) {
+  test(`axe finds nothing at the describe bench and in the reading preview, by ${theme}`, async ({
+    page,
+    server,
+    setId,
+  }) => {
+    await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
+    const { rows } = await server.state(setId);
+    const ids = [rows.find(({ words }) => words.role === null)!.id, rows[5]!.id, rows.at(-1)!.id];
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 800 });
+      for (const path of [...ids.map((id) => `describe/${id}`), 'reading']) {
+        await page.goto(`${server.address}/sets/${setId}/${path}`);
+        await expect(page.getByRole('heading', { name: 'Read aloud' })).toBeVisible();
+        expect(await axeFindings(page), `${path} at ${width}`).toEqual([]);
+        expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+      }
+    }
+  });
+}

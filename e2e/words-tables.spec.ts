@@ -1,0 +1,101 @@
+// Words of many photos: from a table, by a pattern, by finding and replacing.
+import { readFile } from 'node:fs/promises';
+import type { Words } from '@dusky-otter/core';
+import { axeFindings, expect, saved, test } from './application.ts';
+
+const wordsOf = async (address: string, setId: number): Promise<Map<number, Words>> => {
+  const response = await fetch(`${address}/api/sets/${setId}/photos?count=200`);
+  const { photos } = (await response.json()) as { photos: { id: number; words: Words }[] };
+  return new Map(photos.map(({ id, words }) => [id, words]));
+};
+
+test('words come from a table, also for files that are still to come', async ({ page, server, setId }) => {
+  await page.goto(`${server.address}/sets/${setId}/describe`);
+  await page.getByRole('button', { name: 'Table of words' }).click();
+  const table = [
+    'file,role,alt text,caption,place',
+    'GM_0479.JPG,informs,"A rust-red teapot, and two cups","=1+1 is a caption",Viewer',
+    'DSC00307.JPG,informative,A turquoise plate on slate,,',
+    'DSC00203.JPG,informative,Pebbles of every size,,',
+    'GM_0418.JPG,pretty,,,',
+  ].join('\n');
+  const choose = async (name: string, text: string) =>
+    page
+      .getByLabel('Choose a table')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await choose('no.csv', 'a,b\n1,2\n');
+  await expect(page.getByRole('alert')).toContainText('No column names the files');
+  await choose('words.csv', table);
+  await expect(page.getByText('“pretty” is no role.')).toBeVisible();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('image of plate')).toHaveCount(0);
+  await dialog.getByRole('checkbox', { name: /something else is said already/ }).check();
+  await expect(dialog.getByText('image of plate')).toBeVisible();
+  await dialog.getByRole('checkbox', { name: /something else is said already/ }).uncheck();
+  expect(await axeFindings(page)).toEqual([]);
+  await dialog.getByRole('button', { name: 'Take them, and keep the rest for later' }).click();
+  await expect(page.getByText('Words wait for 1 file still to come.')).toBeVisible();
+  await saved(page);
+  const byFile = async () => {
+    const { rows } = await server.state(setId);
+    return new Map(rows.map((row) => [row.fileName, row]));
+  };
+  const files = await byFile();
+  expect(files.get('GM_0479.JPG')).toMatchObject({
+    words: { role: 'informative', alt: 'A rust-red teapot, and two cups', caption: '=1+1 is a caption' },
+    placements: [{ slot: 'viewer' }],
+  });
+  expect(files.get('DSC00307.JPG')!.words.alt).toBe('image of plate');
+  const photo = await readFile(new URL('../demo/photos/DSC00203.JPG', import.meta.url));
+  await page
+    .locator('#photos-to-add')
+    .setInputFiles({ name: 'dsc00203.jpg', mimeType: 'image/jpeg', buffer: photo });
+  await expect(page.getByText('15 photos', { exact: true })).toBeVisible();
+  expect((await byFile()).get('dsc00203.jpg')!.words).toMatchObject({
+    role: 'informative',
+    alt: 'Pebbles of every size',
+  });
+});
+
+test('many photos at once: roles, a pattern, find and replace, each taken back as one', async ({
+  page,
+  server,
+  setId,
+}) => {
+  await page.goto(`${server.address}/sets/${setId}/describe`);
+  await expect(page.locator('[data-row]').first()).toBeVisible();
+  await page
+    .locator('[data-row]')
+    .first()
+    .click({ position: { x: 20, y: 60 } });
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('14 selected')).toBeVisible();
+  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  await page.getByRole('menuitem', { name: /Fill in by a pattern/ }).click();
+  await page.getByRole('textbox', { name: 'Pattern' }).fill('{title}, {moon}');
+  await expect(page.getByRole('alert')).toContainText('There is no {moon}');
+  await page.getByRole('combobox', { name: 'Into' }).selectOption('credit');
+  await page.getByRole('textbox', { name: 'Pattern' }).fill('{site}, {date}');
+  await page.getByRole('button', { name: /^Change \d+ photos$/ }).click();
+  await saved(page);
+  const credits = async () =>
+    [...(await wordsOf(server.address, setId)).values()].map(({ credit }) => credit);
+  expect(
+    (await credits()).filter((credit) => credit.startsWith('Gullmoor Pottery, ')).length,
+  ).toBeGreaterThan(5);
+  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  await page.getByRole('menuitem', { name: /Find and replace/ }).click();
+  await page.getByRole('textbox', { name: 'Find' }).fill('gullmoor pottery');
+  await page.getByRole('textbox', { name: 'Replace by' }).fill('The kiln');
+  await page.getByRole('button', { name: /^Change \d+ photos$/ }).click();
+  await saved(page);
+  expect((await credits()).some((credit) => credit.includes('Gullmoor'))).toBe(false);
+  await page
+    .locator('[data-row]')
+    .first()
+    .click({ position: { x: 20, y: 60 } });
+  await page.keyboard.press('Control+z');
+  await expect
+    .poll(async () => (await credits()).filter((credit) => credit.includes('Gullmoor')).length)
+    .toBeGreaterThan(5);
+});
