@@ -94,7 +94,7 @@ describe('the catalogue', () => {
   test.each(WORD_CHECKS.map((check) => [check.code, check] as const))(
     '%s finds its example, not the good one',
     (code, check) => {
-      const found = ({ role, alt, caption = '', other }: (typeof check)['found']) => {
+      const found = ({ role, alt, caption = '', other, shown }: (typeof check)['found']) => {
         const page = [alt, ...(other === undefined ? [] : [other])].map((text, id) => ({
           id,
           name: `photo ${id}`,
@@ -103,6 +103,7 @@ describe('the catalogue', () => {
         }));
         return checkWords(words({ role, alt, caption }), 'DSC00198.JPG', {
           sameAs: sameAlts(page).get(0) ?? [],
+          ...(shown && { shown: [{ text: shown, box: { left: 0, top: 0, right: 1, bottom: 1 } }] }),
         }).map((finding) => finding.code);
       };
       expect(found(check.found)).toContain(code);

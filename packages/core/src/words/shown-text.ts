@@ -24,6 +24,8 @@ export interface Reading {
 const SURE = { letters: 4, confidence: 85 };
 /** Beside a sure word on its line others are believed sooner. */
 const BESIDE = { letters: 1, confidence: 60 };
+/** In a picture that has a sure word, others are words with less. */
+const LIKELY = { letters: 3, confidence: 70 };
 /** So many sure words are text for certain: another angle would bring the same once more. */
 const ENOUGH = 3;
 
@@ -35,8 +37,10 @@ function isRegular(text: string): boolean {
   return /^(?:\p{Lu}+|\p{Lu}?\p{Ll}+|[\p{N}.,:]+\p{L}{0,2}|\p{Lu}?[\p{Ll}]+[-’']\p{L}+)$/u.test(bare);
 }
 
-const isSure = ({ text, confidence }: ReadWord): boolean =>
-  confidence >= SURE.confidence && lettersOf(text) >= SURE.letters && isRegular(text);
+const reaches = ({ text, confidence }: ReadWord, least: typeof SURE): boolean =>
+  confidence >= least.confidence && lettersOf(text) >= least.letters && isRegular(text);
+
+const isSure = (word: ReadWord): boolean => reaches(word, SURE);
 
 const around = (boxes: readonly Extent[]): Extent => ({
   left: Math.min(...boxes.map(({ left }) => left)),
@@ -45,15 +49,17 @@ const around = (boxes: readonly Extent[]): Extent => ({
   bottom: Math.max(...boxes.map(({ bottom }) => bottom)),
 });
 
-/** Lines that hold a sure word, with what stands beside it. */
+/** Lines that hold words, with what stands beside them; none where no word is sure. */
 function linesIn({ words }: Reading): ShownLine[] {
+  if (!words.some(isSure)) return [];
   const byLine = new Map<number, ReadWord[]>();
   for (const word of words) byLine.set(word.line, [...(byLine.get(word.line) ?? []), word]);
   return [...byLine.values()].flatMap((line) => {
-    if (!line.some(isSure)) return [];
+    if (!line.some((word) => reaches(word, LIKELY))) return [];
     const kept = line.filter(
       (word) =>
-        isSure(word) || (word.confidence >= BESIDE.confidence && lettersOf(word.text) >= BESIDE.letters),
+        reaches(word, LIKELY) ||
+        (word.confidence >= BESIDE.confidence && lettersOf(word.text) >= BESIDE.letters),
     );
     return [{ text: kept.map(({ text }) => text).join(' '), box: around(kept.map(({ box }) => box)) }];
   });
@@ -64,14 +70,20 @@ const sureIn = ({ words }: Reading): number => words.filter(isSure).length;
 /** Whether a reading has found text for certain, so that no other angle need be tried. */
 export const isPlain = (reading: Reading): boolean => sureIn(reading) >= ENOUGH;
 
-/** The lines of the reading that found most: at one angle a sign is straight, at the others it is noise. */
-export function shownLines(readings: readonly Reading[]): ShownLine[] {
-  const weight = (reading: Reading): number =>
-    reading.words.filter(isSure).reduce((sum, { text, confidence }) => sum + lettersOf(text) * confidence, 0);
-  const best = readings.reduce<Reading | null>(
-    (most, reading) => (most === null || weight(reading) > weight(most) ? reading : most),
+/** Letters of sure words, each by how sure it is. */
+const weightOf = ({ words }: Reading): number =>
+  words.filter(isSure).reduce((sum, { text, confidence }) => sum + lettersOf(text) * confidence, 0);
+
+/** The reading that found most: at one angle a sign is straight, at the others it is noise. Null where none found a word. */
+export const clearest = (readings: readonly Reading[]): Reading | null =>
+  readings.reduce<Reading | null>(
+    (most, reading) => (weightOf(reading) > (most === null ? 0 : weightOf(most)) ? reading : most),
     null,
   );
+
+/** The lines of words of the reading that found most. */
+export function shownLines(readings: readonly Reading[]): ShownLine[] {
+  const best = clearest(readings);
   return best === null ? [] : linesIn(best);
 }
 

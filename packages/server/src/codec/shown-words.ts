@@ -4,6 +4,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  clearest,
   isPlain,
   shownLines,
   turnedBack,
@@ -19,6 +20,8 @@ import { checkOriginal, decodeCrop } from './source.ts';
 
 /** Degrees clockwise. A line is read as long as it lies within about five degrees. */
 const ANGLES = [0, -9, 9, -18, 18];
+/** Where a word is found, a line may lie straighter a little beside. */
+const BESIDE = [-4, 4];
 /** Long side in px at which a picture is read: letters of a hundredth of it are large enough. */
 const LONG_SIDE = 1100;
 /** What was turned in stands on grey: a hard edge would be read as a stroke. */
@@ -103,5 +106,8 @@ export async function shownIn(reader: Worker, path: string, facts: OriginalFacts
     readings.push(reading);
     if (isPlain(reading)) break;
   }
+  const best = clearest(readings);
+  if (best && !isPlain(best))
+    for (const by of BESIDE) readings.push(await readAt(reader, picture, best.angle + by));
   return shownLines(readings);
 }
