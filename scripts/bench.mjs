@@ -17,6 +17,8 @@ const needsOf = {
   scale: { chromium: 'chromium' },
   'measured-places': { chromium: 'chromium' },
   'frame-bench': { chromium: 'chromium' },
+  ocr: { chromium: 'chromium' },
+  describe: { chromium: 'chromium' },
 };
 /** Benchmarks whose data is costly to make: it is kept from one run to the next. @type {Record<string, string>} */
 const keptIn = { scale: join(ROOT, '.data-bench-scale') };

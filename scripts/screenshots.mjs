@@ -18,6 +18,7 @@ const env = {
   PORT: '0',
   SEED_DEMO: '0',
   IDLE_WORK: '0',
+  READ_TEXT: '1',
   DATA_DIR: join(folder, 'data'),
   DATABASE_URL: database.url,
 };
@@ -71,7 +72,7 @@ await shoot('sites', '/', { ready: false });
 await shoot('worktable', '/sets/1/gather');
 await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
-for (const stop of ['frame', 'weigh', 'describe', 'arrange'])
+for (const stop of ['frame', 'weigh', 'arrange'])
   await shoot(stop, `/sets/1/${stop}`, { before: (page) => page.getByRole('row').nth(3).waitFor() });
 await shoot('weigh-bench', `/sets/1/weigh/${kiln?.id}`, {
   // Every point of every format is measured.
@@ -118,6 +119,12 @@ await fetch(`${address}/api/sets/1/files?name=${encodeURIComponent(kiln?.fileNam
 });
 await shoot('replacing', '/sets/1/gather');
 await shoot('describe-phone', '/sets/1/describe', { width: 390 });
+
+const guide = rows.find((row) => row.fileName === 'firing-guide.png');
+await shoot('describe-bench', `/sets/1/describe/${guide?.id}`, {
+  // Words in the picture have been looked for.
+  before: (page) => page.getByText('The picture shows:').waitFor(),
+});
 
 await browser.close();
 server.kill('SIGTERM');

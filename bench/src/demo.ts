@@ -44,7 +44,8 @@ export const FIRST_CONTEXT: PlanContext = {
 
 const DEMO = join(ROOT, 'demo');
 
-async function inspected(path: string): Promise<Photo['original']> {
+/** What is read of a file when it is taken in. @throws RefusedError */
+export async function inspected(path: string): Promise<Photo['original']> {
   const { inspect } = await import('../../packages/server/dist/codec/inspect.js');
   const folder = await mkdtemp(join(tmpdir(), 'otter-bench-views-'));
   const bytes = await readFile(path);
