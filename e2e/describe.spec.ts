@@ -256,6 +256,37 @@ test('a finding is mended with the focus kept, kept on purpose with a note, and 
   await expect(page).toHaveURL(/\/describe$/);
 });
 
+test('in one place a photo has words of its own, and takes the others again', async ({
+  page,
+  server,
+  setId,
+}) => {
+  const { rows } = await server.state(setId);
+  const kiln = rows.find(({ words }) => words.title === 'Wood kiln at dusk')!;
+  await page.goto(`${server.address}/sets/${setId}/describe/${kiln.id}`);
+  const alt = page.getByRole('textbox', { name: 'Alt text' });
+  await expect(alt).toHaveValue(kiln.words.alt);
+  const hold = page.getByRole('group', { name: 'Where these words hold' });
+  await hold.getByRole('button').nth(1).click();
+  await page.getByRole('button', { name: 'links', exact: true }).click();
+  await alt.fill('Kiln diary, autumn');
+  await page.getByRole('textbox', { name: 'Leads to' }).fill('/diary');
+  await saved(page);
+  await expect(hold.getByRole('button', { name: /: its own$/ })).toHaveCount(1);
+  await hold.getByRole('button', { name: 'Everywhere' }).click();
+  await expect(alt).toHaveValue(kiln.words.alt);
+  await page.goto(`${server.address}/preview/${setId}/index.html`);
+  await expect(page.locator('a[href="/diary"] img')).toHaveAttribute('alt', 'Kiln diary, autumn');
+  await expect(page.getByRole('img', { name: kiln.words.alt, exact: true })).not.toHaveCount(0);
+  await page.goBack();
+  await hold.getByRole('button', { name: /: its own$/ }).click();
+  await page.getByRole('button', { name: 'Take the photo’s words again' }).click();
+  await expect(alt).toHaveValue(kiln.words.alt);
+  await saved(page);
+  const after = (await server.state(setId)).rows.find(({ id }) => id === kiln.id)!;
+  expect(after.placements!.every(({ words }) => Object.keys(words).length === 0)).toBe(true);
+});
+
 for (const theme of ['day', 'dusk'] as const) {
   test(`axe finds nothing at the describe bench and in the reading preview, by ${theme}`, async ({
     page,

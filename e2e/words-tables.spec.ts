@@ -99,3 +99,54 @@ test('many photos at once: roles, a pattern, find and replace, each taken back a
     .poll(async () => (await credits()).filter((credit) => credit.includes('Gullmoor')).length)
     .toBeGreaterThan(5);
 });
+
+test('a site has several languages: words in each, what is missing, and a page for each', async ({
+  page,
+  server,
+  setId,
+}) => {
+  await page.goto(`${server.address}/sets/${setId}/rules`);
+  const another = page.getByRole('combobox', { name: 'Another language' });
+  await another.fill('not a language!');
+  await expect(page.getByText('is no language')).toBeVisible();
+  for (const language of ['de', 'ar']) {
+    await another.fill(language);
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(another).toHaveValue('');
+  }
+  await saved(page);
+  const { rows } = await server.state(setId);
+  const bay = rows.find(({ words }) => words.title === 'Bay at dusk') ?? rows[0]!;
+  await page.goto(`${server.address}/sets/${setId}/describe/${bay.id}`);
+  await page.getByRole('button', { name: 'German, missing' }).click();
+  const alt = page.getByRole('textbox', { name: 'Alt text' });
+  await expect(alt).toHaveAttribute('lang', 'de');
+  await alt.fill('Foto von einer stillen Bucht am Abend');
+  // The checks are those of the language.
+  await expect(page.locator('[data-finding="opens-with-image"]')).toBeVisible();
+  await alt.fill('Stille Bucht zwischen zwei dunklen Landzungen');
+  await saved(page);
+  await expect(page.getByRole('button', { name: 'German', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Arabic, missing' }).click();
+  await expect(alt).toHaveValue('');
+  await alt.fill('خليج هادئ عند الغروب');
+  await saved(page);
+  expect(await axeFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'English', exact: true }).click();
+  await expect(alt).toHaveValue(bay.words.alt);
+
+  await page.goto(`${server.address}/preview/${setId}/de/`);
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de');
+  await expect(
+    page.getByRole('img', { name: 'Stille Bucht zwischen zwei dunklen Landzungen' }).first(),
+  ).toBeVisible();
+  // What nobody wrote in German is there in English, and says so.
+  await expect(page.locator('figure[lang="en"] img').first()).toBeVisible();
+  await expect(page.locator('figure:not([lang]) img[alt^="Stille"]').first()).toBeVisible();
+  await page.goto(`${server.address}/preview/${setId}/ar/`);
+  await expect(page.locator('html')).toHaveAttribute('dir', 'rtl');
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0);
+  expect(await axeFindings(page)).toEqual([]);
+});

@@ -53,6 +53,7 @@ export * from './words/text.ts';
 export * from './words/no-words.ts';
 export * from './words/long-description.ts';
 export * from './words/kept.ts';
+export * from './words/translated.ts';
 export * from './words/words-file.ts';
 export * from './words/pattern.ts';
 export * from './words/shown-text.ts';

@@ -1,6 +1,6 @@
 // The machine-readable part of a hand-over: manifest.json and words.csv.
 import { writeCsv } from '../csv/csv.ts';
-import type { PhotoRow, PlanContext, RowVariant, Slot, SlotId } from '../contract/index.ts';
+import type { Language, PhotoRow, PlanContext, RowVariant, Slot, SlotId, Words } from '../contract/index.ts';
 import { isTurned } from '../geometry/frame.ts';
 import { cropIn, slotsOf } from '../plan/plan.ts';
 import { concernsOf, handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
@@ -11,11 +11,21 @@ export interface ManifestOptions {
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'> & Partial<Pick<PlanContext, 'languages'>>;
   rows: readonly PhotoRow[];
   setSlots: readonly SlotId[];
+  /** Words in the site's other languages, by photo; those that nobody wrote are not there. */
+  translations?: readonly { language: Language; words: ReadonlyMap<number, Words> }[];
   pathOf: (row: PhotoRow, variant: RowVariant) => string;
 }
 
 /** Plain data for manifest.json. Paths are relative to the ZIP; sizes in bytes and px. */
-export function manifestOf({ site, set, context, rows, setSlots, pathOf }: ManifestOptions): object {
+export function manifestOf({
+  site,
+  set,
+  context,
+  rows,
+  setSlots,
+  translations = [],
+  pathOf,
+}: ManifestOptions): object {
   const same = sameAltsOf(rows);
   return {
     manifest: 'dusky-otter/hand-over',
@@ -34,6 +44,14 @@ export function manifestOf({ site, set, context, rows, setSlots, pathOf }: Manif
         turned: { mirrored: row.frame.mirrored, turns: row.frame.turns, angle: row.frame.angle },
       }),
       words: row.words,
+      ...(translations.length > 0 && {
+        translations: Object.fromEntries(
+          translations.flatMap(({ language, words }) => {
+            const own = words.get(row.id);
+            return own ? [[language, { ...own, role: row.words.role }]] : [];
+          }),
+        ),
+      }),
       slots: slotsOf(row, setSlots),
       concerns: handoverConcerns(concernsOf(row, setSlots, context, same.get(row.id) ?? [])).map(
         ({ code, severity, sentence }) => ({

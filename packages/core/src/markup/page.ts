@@ -1,9 +1,10 @@
 // The page of a hand-over: every figure of a set, slot by slot, and the stylesheet that gives slots their widths.
-import type { PhotoRow, PlanContext, RowVariant, Slot, SlotId } from '../contract/index.ts';
+import type { Language, PhotoRow, PlanContext, RowVariant, Slot, SlotId } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { slotsOf } from '../plan/plan.ts';
 import { PHONE } from '../slots/devices.ts';
-import { escapeHtml, indent } from './html.ts';
+import { isRightToLeft } from '../words/translated.ts';
+import { escapeHtml, indent, tag } from './html.ts';
 import { figureMarkup, rowMarkup } from './picture.ts';
 import { figureStyles, OWN } from './styles.ts';
 
@@ -13,10 +14,18 @@ export interface PageOptions {
   setSlots: readonly SlotId[];
   context: Pick<PlanContext, 'slots' | 'languages' | 'policy'>;
   urlOf: (row: PhotoRow, variant: RowVariant) => string;
+  /** Of the page; the first of the site's where left out. */
+  language?: Language;
+  /** Language of a photo's words, where it is not the page's. */
+  wordsLanguage?: (row: PhotoRow) => Language;
+  /** From the page's folder to that of the styles. */
+  base?: string;
 }
 
 /** index.html: the first picture loads at once with high priority, the others lazily. */
-export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOptions): string {
+export function pageMarkup(options: PageOptions): string {
+  const { title, rows, setSlots, context, urlOf, wordsLanguage, base = '' } = options;
+  const language = options.language ?? context.languages[0] ?? 'en';
   let first = true;
   const sections = context.slots.flatMap((slot) => {
     const figures = rows
@@ -27,7 +36,8 @@ export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOption
           slot,
           first,
           both: context.policy.modern === 'both',
-          language: context.languages[0] ?? 'en',
+          language,
+          ...(wordsLanguage && { wordsLanguage: wordsLanguage(row) }),
           urlOf: (variant) => urlOf(row, variant),
         });
         if (figure) first = false;
@@ -42,12 +52,12 @@ export function pageMarkup({ title, rows, setSlots, context, urlOf }: PageOption
     ];
   });
   return `<!doctype html>
-<html lang="${escapeHtml(context.languages[0] ?? 'en')}">
+${tag('html', { lang: language, dir: isRightToLeft(language) ? 'rtl' : null })}
   <head>
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
     <title>${escapeHtml(title)}</title>
-    <link rel="stylesheet" href="styles.css">
+    <link rel="stylesheet" href="${base}styles.css">
   </head>
   <body>
     <header><h1>${escapeHtml(title)}</h1></header>

@@ -33,6 +33,8 @@ export interface PictureOptions {
   both?: boolean;
   /** What is said in the words' language; English where none is named. */
   language?: Language;
+  /** The language that the words are in, where it is not the page's. */
+  wordsLanguage?: Language;
   /** The page's first picture: loads at once and before others. */
   first: boolean;
 }
@@ -151,10 +153,10 @@ function imgTag(shape: ShapePart, options: PictureOptions, alone = false): strin
 
 /** A text in the language of the words' markup, marked where that is another one. */
 function phrase(options: PictureOptions, of: (phrases: Phrases) => string): string {
-  const { language = 'en' } = options;
+  const { language = 'en', wordsLanguage = language } = options;
   const { phrases, said } = phrasesIn(language);
   const text = escapeHtml(of(phrases));
-  return said === language ? text : `${tag('span', { lang: said })}${text}</span>`;
+  return said === wordsLanguage ? text : `${tag('span', { lang: said })}${text}</span>`;
 }
 
 function tableMarkup({ head, lines }: Extract<DescriptionBlock, { kind: 'table' }>): string {
@@ -228,7 +230,12 @@ export function figureMarkup(options: PictureOptions): string | null {
   }
   if (longDescription.trim() && words.role !== 'decorative')
     lines.push(longDescriptionMarkup(options, words));
-  const figure = tag('figure', { class: figureClass(options.slot.id), style: mostOf(options) });
+  const { language, wordsLanguage } = options;
+  const figure = tag('figure', {
+    class: figureClass(options.slot.id),
+    lang: wordsLanguage !== undefined && wordsLanguage !== language ? wordsLanguage : null,
+    style: mostOf(options),
+  });
   return `${figure}\n${indent(lines.join('\n'))}\n</figure>`;
 }
 

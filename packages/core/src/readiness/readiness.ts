@@ -1,5 +1,5 @@
 // What keeps a photo from going out, stop by stop: the seal, the filters and the list before a hand-over.
-import type { Filter, PhotoRow, PlanContext, SlotId, Stop } from '../contract/index.ts';
+import type { Filter, PhotoRow, PlanContext, SlotId, Stop, Words } from '../contract/index.ts';
 import { shownName } from '../naming/naming.ts';
 import { cropIn, slotsOf } from '../plan/plan.ts';
 import { sharpnessIn } from '../plan/sharpness.ts';
@@ -110,6 +110,30 @@ export const sameAltsOf = (rows: readonly PhotoRow[]): SameAlts =>
       })),
   );
 
+function wordConcerns(
+  { fileName, original: { shows } }: PhotoRow,
+  words: Words,
+  sameAs: readonly string[],
+  { languages }: Places,
+): Concern[] {
+  const around = { sameAs, language: languages?.[0] ?? 'en', ...(shows && { shown: shows }) };
+  return openFindings(words, checkWords(words, fileName, around)).map(
+    ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
+  );
+}
+
+/** What concerns words that a photo has in one place alone. */
+function spotConcerns(row: PhotoRow, places: Places): Concern[] {
+  return (row.placements ?? []).flatMap(({ slot, words }) => {
+    if (words.alt === undefined && words.role === undefined) return [];
+    const name = places.slots.find(({ id }) => id === slot)?.name ?? slot;
+    return wordConcerns(row, { ...row.words, ...words }, [], places).map((concern) => ({
+      ...concern,
+      sentence: `In ${name}: ${concern.sentence}`,
+    }));
+  });
+}
+
 /**
  * Everything that still concerns one row, in the order of the path.
  * @param sameAs names of other photos of its page with the same alt text; see `sameAltsOf`.
@@ -131,20 +155,7 @@ export function concernsOf(
         },
       ]
     : [];
-  const found = openFindings(
-    row.words,
-    checkWords(row.words, row.fileName, {
-      sameAs,
-      language: places.languages?.[0] ?? 'en',
-      ...(row.original.shows && { shown: row.original.shows }),
-    }),
-  );
-  const words = found.map(({ code, severity, sentence }): Concern => ({
-    stop: 'describe',
-    code,
-    severity,
-    sentence,
-  }));
+  const words = wordConcerns(row, row.words, sameAs, places);
   // A list may have a link of its own for it.
   const leads = row.words.link.trim() !== '' || (row.placements ?? []).some(({ link }) => link.trim() !== '');
   if (row.words.role === 'functional' && !leads)
@@ -171,6 +182,7 @@ export function concernsOf(
     ...weighConcerns(row, slots, places),
     ...read,
     ...words,
+    ...spotConcerns(row, places),
     ...place,
   ];
 }

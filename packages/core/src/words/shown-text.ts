@@ -70,16 +70,27 @@ const sureIn = ({ words }: Reading): number => words.filter(isSure).length;
 /** Whether a reading has found text for certain, so that no other angle need be tried. */
 export const isPlain = (reading: Reading): boolean => sureIn(reading) >= ENOUGH;
 
-/** Letters of sure words, each by how sure it is. */
-const weightOf = ({ words }: Reading): number =>
-  words.filter(isSure).reduce((sum, { text, confidence }) => sum + lettersOf(text) * confidence, 0);
+/** Letters of the words that reach something, each by how sure it is. */
+const weightOf = ({ words }: Reading, least: typeof SURE): number =>
+  words
+    .filter((word) => reaches(word, least))
+    .reduce((sum, { text, confidence }) => sum + lettersOf(text) * confidence, 0);
 
-/** The reading that found most: at one angle a sign is straight, at the others it is noise. Null where none found a word. */
-export const clearest = (readings: readonly Reading[]): Reading | null =>
-  readings.reduce<Reading | null>(
-    (most, reading) => (weightOf(reading) > (most === null ? 0 : weightOf(most)) ? reading : most),
-    null,
-  );
+function heaviest(readings: readonly Reading[], least: typeof SURE): Reading | null {
+  let best: { reading: Reading; weight: number } | null = null;
+  for (const reading of readings) {
+    const weight = weightOf(reading, least);
+    if (weight > (best?.weight ?? 0)) best = { reading, weight };
+  }
+  return best?.reading ?? null;
+}
+
+/** The reading that found most: at one angle a sign is straight, at the others it is noise. Null where no word is sure. */
+export const clearest = (readings: readonly Reading[]): Reading | null => heaviest(readings, SURE);
+
+/** The reading beside whose angle a word may be found that none of them is sure of; null where there is no hope. */
+export const hopeful = (readings: readonly Reading[]): Reading | null =>
+  clearest(readings) ?? heaviest(readings, { ...SURE, confidence: LIKELY.confidence });
 
 /** The lines of words of the reading that found most. */
 export function shownLines(readings: readonly Reading[]): ShownLine[] {

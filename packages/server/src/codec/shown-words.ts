@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
-  clearest,
+  hopeful,
   isPlain,
   shownLines,
   turnedBack,
@@ -106,7 +106,7 @@ export async function shownIn(reader: Worker, path: string, facts: OriginalFacts
     readings.push(reading);
     if (isPlain(reading)) break;
   }
-  const best = clearest(readings);
+  const best = hopeful(readings);
   if (best && !isPlain(best))
     for (const by of BESIDE) readings.push(await readAt(reader, picture, best.angle + by));
   return shownLines(readings);

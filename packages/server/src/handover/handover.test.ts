@@ -33,7 +33,15 @@ describe('a hand-over of more files than the old format can count', () => {
         variants: [variant],
       }));
       const names = new Map(rows.map(({ id }) => [id, `photo-${id}`]));
-      const parts: HandoverParts = { site: 'S', set: 'T', context: CONTEXT, setSlots: [], rows, names };
+      const parts: HandoverParts = {
+        site: 'S',
+        set: 'T',
+        context: CONTEXT,
+        setSlots: [],
+        translations: [],
+        rows,
+        names,
+      };
       const file = join(folder, 'large.zip');
       await pipeline(handoverZip(parts, vault), createWriteStream(file));
       const zip = await yauzl.openPromise(file);

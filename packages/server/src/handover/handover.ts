@@ -3,14 +3,18 @@ import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
 import {
   manifestOf,
+  NO_WORDS,
   pageMarkup,
   stylesheet,
   variantFileName,
   wordsCsv,
+  wordsFor,
+  type Language,
   type PhotoRow,
   type PlanContext,
   type RowVariant,
   type SlotId,
+  type Words,
 } from '@dusky-otter/core';
 import ZipStream from 'zip-stream';
 import { ProblemError } from '../problems.ts';
@@ -23,6 +27,8 @@ export interface HandoverParts {
   context: PlanContext;
   setSlots: SlotId[];
   rows: PhotoRow[];
+  /** Words in the site's other languages, by photo. */
+  translations: { language: Language; words: ReadonlyMap<number, Words> }[];
   /** Speaking part of the file names of every photo of the set, by id. */
   names: ReadonlyMap<number, string>;
 }
@@ -42,15 +48,52 @@ export function pageOf(parts: HandoverParts): string {
   return pageMarkup({ title: set, rows, setSlots, context, urlOf: pathsIn(parts) });
 }
 
+/** The page in another of the site's languages, in a folder of its name. */
+function translatedPage(parts: HandoverParts, language: Language, own: ReadonlyMap<number, Words>): string {
+  const { set, rows, setSlots, context } = parts;
+  const main = context.languages[0] ?? 'en';
+  const shown = new Map(
+    rows.map((row) => {
+      const words = own.get(row.id);
+      return [row.id, wordsFor({ words: row.words, language: main }, words && { words, language })];
+    }),
+  );
+  const pathOf = pathsIn(parts);
+  return pageMarkup({
+    title: set,
+    rows: rows.map((row) => ({ ...row, words: shown.get(row.id)!.words })),
+    ...{ setSlots, context, language },
+    urlOf: (row, variant) => `../${pathOf(row, variant)}`,
+    wordsLanguage: (row) => shown.get(row.id)!.language,
+    base: '../',
+  });
+}
+
 /** The text files of a hand-over, by name. */
 export function textFiles(parts: HandoverParts): Record<string, string> {
-  const { rows, context } = parts;
+  const { rows, context, translations } = parts;
   const pathOf = pathsIn(parts);
+  const where = { slots: context.slots, setSlots: parts.setSlots };
   return {
     'index.html': pageOf(parts),
     'styles.css': stylesheet(context),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf }), null, 2)}\n`,
-    'words.csv': wordsCsv(rows, { slots: context.slots, setSlots: parts.setSlots }),
+    'words.csv': wordsCsv(rows, where),
+    ...Object.fromEntries(
+      translations.flatMap(({ language, words }) => [
+        [`${language}/index.html`, translatedPage(parts, language, words)],
+        [
+          `${language}/words.csv`,
+          wordsCsv(
+            rows.map((row) => ({
+              ...row,
+              words: { ...NO_WORDS, ...words.get(row.id), role: row.words.role },
+            })),
+            where,
+          ),
+        ],
+      ]),
+    ),
   };
 }
 

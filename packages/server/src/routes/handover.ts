@@ -27,7 +27,7 @@ import {
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
 import { Selections } from '../handover/selections.ts';
-import { loadPhotos } from '../sets/photos.ts';
+import { loadPhotos, wordsOfPhotos } from '../sets/photos.ts';
 import { rowOf } from '../sets/sent.ts';
 import { findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
 import { checked, CheckDto, idFrom } from './dto.ts';
@@ -78,7 +78,13 @@ async function partsOf(parts: Parts, setId: number, asked: readonly number[] | n
   const rows = photos.map((photo) => rowOf(photo, slots, site, parts.preparer));
   // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
   const names = new Map(rows.map(({ id }) => [id, ledger.speaking(id)]));
-  return { site: site.name, set: set.name, context: site, setSlots: slots, rows, names };
+  const ids = rows.map(({ id }) => id);
+  const translations = await Promise.all(
+    site.languages
+      .slice(1)
+      .map(async (language) => ({ language, words: await wordsOfPhotos(ids, language) })),
+  );
+  return { site: site.name, set: set.name, context: site, setSlots: slots, rows, names, translations };
 }
 
 /** How figures are written: as `<picture>`, or as one `<img>` for systems that allow no more. */
@@ -208,7 +214,7 @@ export const handoverRoutes =
         readSet(() => partsOf(parts, idFrom(request.params.id), null)),
       );
       const path = request.params['*'] || 'index.html';
-      const text = previews.textsOf(handover)[path];
+      const text = previews.textsOf(handover)[path.endsWith('/') ? `${path}index.html` : path];
       const kinds: Record<string, string> = {
         html: 'text/html',
         css: 'text/css',

@@ -53,6 +53,15 @@ export async function wordsIn(photoId: number, language: Language, t: Transactio
   return said ? saidIn(said) : NO_WORDS;
 }
 
+/** Words of photos in one language, of those that have some in it. */
+export async function wordsOfPhotos(
+  photoIds: readonly number[],
+  language: Language,
+): Promise<Map<number, Words>> {
+  const found = await PhotoWordsModel.findAll({ where: { photoId: [...photoIds], language } });
+  return new Map(found.map((said) => [said.photoId, saidIn(said)]));
+}
+
 export async function writeWords(
   photoId: number,
   language: Language,

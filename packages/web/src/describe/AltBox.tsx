@@ -4,11 +4,13 @@ import type { Described } from './described.ts';
 import { Findings } from './Findings.tsx';
 import { roleOf } from './roles.ts';
 import { useWordsDraft } from './TextField.tsx';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 
 export function AltBox({ described, compare }: { described: Described; compare?: () => void }) {
   const { row, save, language } = described;
   const draft = useWordsDraft(described, 'alt');
+  // Letters are drawn first; what the checks say of them follows.
+  const checked = useDeferredValue(draft.text);
   const [taken, setTaken] = useState<string | null>(null);
   const decorative = row.words.role === 'decorative';
   const field = () => document.querySelector<HTMLTextAreaElement>('[data-field="alt"]');
@@ -61,9 +63,9 @@ export function AltBox({ described, compare }: { described: Described; compare?:
       )}
       <Findings
         described={described}
-        alt={draft.text}
+        alt={checked}
         // Whose words are alike is known of what is saved, not of what is being typed.
-        sameAs={draft.text === row.words.alt ? row.sameAs : []}
+        sameAs={checked === row.words.alt ? row.sameAs : []}
         mend={mend}
         {...(compare && { compare })}
       />

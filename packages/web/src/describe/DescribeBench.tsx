@@ -13,11 +13,13 @@ import { TurnedView } from '../ui/CropPicture.tsx';
 import { wordsHold } from '../worktable/edits.ts';
 import { focusSoon } from '../worktable/reveal.ts';
 import { AltBox } from './AltBox.tsx';
-import { useDescribed, type Described } from './described.ts';
+import { useDescribed } from './described.ts';
 import { Known } from './Known.tsx';
 import { LanguageChips } from './LanguageChips.tsx';
+import { LinkFields } from './LinkFields.tsx';
 import { LongDescription } from './LongDescription.tsx';
 import { ReadAloud } from './ReadAloud.tsx';
+import { PlaceChips } from './PlaceChips.tsx';
 import { RoleChoice } from './RoleChoice.tsx';
 import { ROLES } from './roles.ts';
 import { ShownBoxes } from './ShownWords.tsx';
@@ -67,24 +69,6 @@ function withShown(
   return { alt: before ? `${before.replace(/[.\s]+$/, '')}: “${said}”` : said };
 }
 
-function LinkFields({ described }: { described: Described }) {
-  const { row, save } = described;
-  return (
-    <div>
-      <TextField described={described} field="link" label="Leads to" hint="/shop, or https://…" />
-      <label className="mt-1.5 flex items-baseline gap-2">
-        <input
-          type="checkbox"
-          className="size-[15px] translate-y-[2px] accent-kelp"
-          checked={row.words.newWindow}
-          onChange={(event) => save({ newWindow: event.target.checked }, { done: ' changed' })}
-        />
-        Opens a new window, and says so beside the picture
-      </label>
-    </div>
-  );
-}
-
 function Bench({ row, setId }: { row: Row; setId: number }) {
   const navigate = useNavigate();
   const site = useSite();
@@ -93,13 +77,15 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const [asked, setAsked] = useSearchParams();
   const languages = site?.languages ?? ['en'];
   const language = languages.find((one) => one === asked.get('language')) ?? languages[0]!;
-  const described = useDescribed(row, setId, language);
   const [asksText, setAsksText] = useState(false);
   const around = useAround(row.id);
   const near = [around?.previous, row.id, around?.next].filter((id) => id != null);
   const versions = useRows(near).map(({ id, version }) => `${id}.${version}`);
   const setSlots = useSetSlots();
-  const [place] = site ? slotsIn(site, slotsOf(row, setSlots)) : [];
+  const places = site ? slotsIn(site, slotsOf(row, setSlots)) : [];
+  const spot = places.find(({ id }) => id === asked.get('place')) ?? null;
+  const place = spot ?? places[0];
+  const described = useDescribed(row, setId, language, language === languages[0] ? (spot?.id ?? null) : null);
   const main = useRef<HTMLElement>(null);
   const [canvas, room] = useSize<HTMLDivElement>();
   const { role } = described.row.words;
@@ -114,7 +100,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const go = (id: number | null | undefined): void => {
     if (id == null) return;
     settle();
-    void navigate({ pathname: `/sets/${setId}/describe/${id}`, search: asked.toString() });
+    // The next photo is described everywhere, in the language that one writes in.
+    const search = language === languages[0] ? '' : new URLSearchParams({ language }).toString();
+    void navigate({ pathname: `/sets/${setId}/describe/${id}`, search });
   };
   const nextOpen = async () => {
     settle();
@@ -273,6 +261,14 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
                 They hold
               </button>
             </p>
+          )}
+          {language === languages[0] && (
+            <PlaceChips
+              row={row}
+              places={places}
+              chosen={spot?.id ?? null}
+              choose={(slot) => setAsked(slot === null ? {} : { place: slot }, { replace: true })}
+            />
           )}
           <RoleChoice role={role} asksText={asksText} answer={choose} answerText={answerText} />
           <AltBox described={described} />

@@ -9,7 +9,7 @@ import {
   type WordFinding,
   type Words,
 } from '@dusky-otter/core';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
 import { StateTag } from '../ui/marks.tsx';
 import type { Described } from './described.ts';
@@ -101,7 +101,7 @@ interface Props {
   compare?: () => void;
 }
 
-export function Findings({ described, alt, sameAs, mend, compare }: Props) {
+export const Findings = memo(function Findings({ described, alt, sameAs, mend, compare }: Props) {
   const { row, language, save } = described;
   const [open, setOpen] = useState<{ code: string; what: 'why' | 'keep' } | null>(null);
   const words = { ...row.words, alt };
@@ -194,4 +194,4 @@ export function Findings({ described, alt, sameAs, mend, compare }: Props) {
       </ul>
     </div>
   );
-}
+});

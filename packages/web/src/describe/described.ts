@@ -1,13 +1,21 @@
 // A photo's words in the language that is written in: those that are shown, and how they are saved.
-import { applyToPhoto, NO_WORDS, type Language, type Words } from '@dusky-otter/core';
+import {
+  applyToPhoto,
+  NO_WORDS,
+  slotsOf,
+  wordsIn,
+  type Language,
+  type SlotId,
+  type Words,
+} from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { api } from '../api/client.ts';
-import { useSite, type Row } from '../server/hooks.ts';
+import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
 import { useSending } from '../server/state.ts';
-import { saveWords } from '../worktable/edits.ts';
+import { saveSpotWords, saveWords } from '../worktable/edits.ts';
 
 export interface Described {
   /** The photo with the words of that language. */
@@ -18,8 +26,25 @@ export interface Described {
   save: (words: Partial<Words>, how?: { done?: string; began?: number }) => void;
 }
 
-/** @param language one of the site's */
-export function useDescribed(row: Row, setId: number, language: Language): Described {
+/** Words of a spot: the photo's, but for what is said otherwise there. */
+function inPlace(row: Row, slots: readonly SlotId[], slot: SlotId): Pick<Described, 'row' | 'save'> {
+  return {
+    row: { ...row, words: wordsIn(row, slot) },
+    save: (words, { done = '' } = {}) => saveSpotWords(row, slots, slot, words, done),
+  };
+}
+
+/**
+ * @param language one of the site's
+ * @param place a place that the photo stands in, for words of its own there; null for its words everywhere
+ */
+export function useDescribed(
+  row: Row,
+  setId: number,
+  language: Language,
+  place: SlotId | null = null,
+): Described {
+  const setSlots = useSetSlots();
   const main = useSite()?.languages[0] ?? language;
   const isMain = language === main;
   const { data: other } = useQuery({
@@ -34,6 +59,8 @@ export function useDescribed(row: Row, setId: number, language: Language): Descr
     ),
   );
   return useMemo(() => {
+    if (place !== null && isMain)
+      return { language, reading: false, ...inPlace(row, slotsOf(row, setSlots), place) };
     let shown = row;
     if (!isMain) {
       shown = { ...row, words: { ...(other ?? NO_WORDS) } };
@@ -52,5 +79,5 @@ export function useDescribed(row: Row, setId: number, language: Language): Descr
         else if (Object.keys(texts).length > 0) saveWords(shown, texts, { ...how, language });
       },
     };
-  }, [row, isMain, other, pending, language]);
+  }, [row, isMain, other, pending, language, place, setSlots]);
 }

@@ -15,6 +15,7 @@ import { api } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
 import { useSetId, useSite } from '../server/hooks.ts';
 import { allSaved, edit } from '../server/state.ts';
+import { Languages } from './Languages.tsx';
 import {
   ARRIVAL_CHOICES,
   DENSITY_CHOICES,
@@ -232,6 +233,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
               </p>
             </div>
           </div>
+          <Languages site={site} />
         </div>
         <div
           className="min-h-0 overflow-auto border-l border-rule-strong px-4 py-3 max-[900px]:border-l-0"

@@ -65,6 +65,23 @@ export function saveWords(
   });
 }
 
+/** Words of a photo in one place alone; null gives it the photo's own again. */
+export function saveSpotWords(
+  row: Photo,
+  slots: readonly SlotId[],
+  slot: SlotId,
+  words: Partial<Words> | null,
+  done = '',
+): void {
+  const placements = placementsFor(row, slots)!.map((one) =>
+    one.slot === slot ? { ...one, words: words === null ? {} : { ...one.words, ...words } } : one,
+  );
+  const fields = Object.keys(words ?? {}).map((key) => FIELD_NAMES[key as keyof Words]);
+  edit(`${words === null ? 'words' : fields.join(' and ')} of ${nameOf(row)} in one place${done}`, [
+    { kind: 'placements', photo: row.id, placements },
+  ]);
+}
+
 /** Words of many photos, changed together and taken back together. */
 export function saveManyWords(
   label: string,
