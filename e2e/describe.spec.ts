@@ -275,6 +275,7 @@ test('in one place a photo has words of its own, and takes the others again', as
   await expect(hold.getByRole('button', { name: /: its own$/ })).toHaveCount(1);
   await hold.getByRole('button', { name: 'Everywhere' }).click();
   await expect(alt).toHaveValue(kiln.words.alt);
+  await allMade(page);
   await page.goto(`${server.address}/preview/${setId}/index.html`);
   await expect(page.locator('a[href="/diary"] img')).toHaveAttribute('alt', 'Kiln diary, autumn');
   await expect(page.getByRole('img', { name: kiln.words.alt, exact: true })).not.toHaveCount(0);

@@ -1,7 +1,7 @@
 // Words of many photos: from a table, by a pattern, by finding and replacing.
 import { readFile } from 'node:fs/promises';
 import type { Words } from '@dusky-otter/core';
-import { axeFindings, expect, saved, test } from './application.ts';
+import { allMade, axeFindings, expect, saved, test } from './application.ts';
 
 const wordsOf = async (address: string, setId: number): Promise<Map<number, Words>> => {
   const response = await fetch(`${address}/api/sets/${setId}/photos?count=200`);
@@ -135,6 +135,7 @@ test('a site has several languages: words in each, what is missing, and a page f
   await page.getByRole('button', { name: 'English', exact: true }).click();
   await expect(alt).toHaveValue(bay.words.alt);
 
+  await allMade(page);
   await page.goto(`${server.address}/preview/${setId}/de/`);
   await expect(page.locator('html')).toHaveAttribute('lang', 'de');
   await expect(

@@ -213,8 +213,9 @@ export const handoverRoutes =
       const handover = await previews.of(request.params.id, () =>
         readSet(() => partsOf(parts, idFrom(request.params.id), null)),
       );
-      const path = request.params['*'] || 'index.html';
-      const text = previews.textsOf(handover)[path.endsWith('/') ? `${path}index.html` : path];
+      const wanted = request.params['*'] ?? '';
+      const path = wanted === '' || wanted.endsWith('/') ? `${wanted}index.html` : wanted;
+      const text = previews.textsOf(handover)[path];
       const kinds: Record<string, string> = {
         html: 'text/html',
         css: 'text/css',
