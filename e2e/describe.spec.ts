@@ -1,17 +1,8 @@
 // Words by keyboard alone, the same in everything that goes out, and heard as the reading preview says.
 import type { CDPSession, Page } from '@playwright/test';
-import type { Words } from '@dusky-otter/core';
+import { NO_WORDS, type Words } from '@dusky-otter/core';
 import { unzipSync } from 'fflate';
 import { allMade, axeFindings, expect, saved, test } from './application.ts';
-
-const CLEAR: Partial<Words> = {
-  role: null,
-  alt: '',
-  caption: '',
-  title: '',
-  credit: '',
-  longDescription: '',
-};
 
 /** Takes all words out of a set, as one edit. */
 async function clearWords(address: string, setId: number): Promise<number[]> {
@@ -24,7 +15,7 @@ async function clearWords(address: string, setId: number): Promise<number[]> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({
       label: 'all words taken out',
-      commands: page.photos.map(({ id }) => ({ kind: 'words', photo: id, language: 'en', words: CLEAR })),
+      commands: page.photos.map(({ id }) => ({ kind: 'words', photo: id, language: 'en', words: NO_WORDS })),
       seen: { photos: seen },
       token: crypto.randomUUID(),
       window: 'another-window',

@@ -29,9 +29,10 @@ function refuse(problem: string | null | false | undefined): void {
 
 function checkWords(words: Partial<Words>, before: Words): void {
   refuse(words.link !== undefined && linkProblem(words.link));
-  const tooLong = (Object.keys(words) as (keyof Words)[]).some(
-    (key) => String(words[key] ?? '').length > LONGEST_TEXT && words[key] !== before[key],
-  );
+  const tooLong = (Object.keys(words) as (keyof Words)[]).some((key) => {
+    const text = words[key];
+    return typeof text === 'string' && text.length > LONGEST_TEXT && text !== before[key];
+  });
   refuse(tooLong && `A text is longer than ${LONGEST_TEXT} characters.`);
 }
 

@@ -22,26 +22,11 @@ import { putInPlace } from './originals.ts';
 
 export type Reading = { transaction?: Transaction; lock?: boolean };
 
-const saidIn = ({
-  role,
-  alt,
-  caption,
-  title,
-  credit,
-  longDescription,
-  link,
-  newWindow,
-  kept,
-}: PhotoWordsModel): Words => ({
-  role,
-  alt,
-  caption,
-  title,
-  credit,
-  longDescription,
-  link,
-  newWindow,
-  kept: kept ?? {},
+const FIELDS = Object.keys(NO_WORDS) as (keyof Words)[];
+
+const saidIn = (said: PhotoWordsModel): Words => ({
+  ...(Object.fromEntries(FIELDS.map((field) => [field, said[field]])) as unknown as Words),
+  kept: said.kept ?? {},
 });
 
 /** What was read of an original when it came, and since. */
