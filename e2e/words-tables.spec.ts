@@ -151,3 +151,26 @@ test('a site has several languages: words in each, what is missing, and a page f
   ).toBeLessThanOrEqual(0);
   expect(await axeFindings(page)).toEqual([]);
 });
+
+test('photos with the same words are told apart side by side', async ({ page, server, setId }) => {
+  const { rows } = await server.state(setId);
+  const [first, second] = rows.filter(({ words }) => words.role === 'informative' && words.alt.length > 30);
+  await page.goto(`${server.address}/sets/${setId}/describe/${first!.id}`);
+  const alt = page.getByRole('textbox', { name: 'Alt text' });
+  await alt.fill(second!.words.alt);
+  await saved(page);
+  await page.locator('[data-finding="same-alt"]').getByRole('button', { name: 'Compare' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Alike by ear' });
+  await expect(dialog.getByRole('textbox', { name: 'Alt text' })).toHaveCount(2);
+  expect(await axeFindings(page)).toEqual([]);
+  await dialog
+    .getByRole('textbox', { name: 'Alt text' })
+    .first()
+    .fill('The bay from the kiln roof, one boat on the sand');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Escape');
+  await saved(page);
+  await expect(page.locator('[data-finding="same-alt"]')).toHaveCount(0);
+  const after = await wordsOf(server.address, setId);
+  expect(after.get(first!.id)!.alt).not.toBe(after.get(second!.id)!.alt);
+});

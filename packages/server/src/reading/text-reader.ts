@@ -1,6 +1,6 @@
 // Looks for words in originals, each once: while no file is to be made or looked at, in a process of its own.
 import type { ChildProcess } from 'node:child_process';
-import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
+import type { ShownLine } from '@dusky-otter/core';
 import { JobWatch, type JobLimits } from '../codec/limits.ts';
 import { codecProcess } from '../codec/process.ts';
 import type { FromReader, ReadJob } from '../codec/reader-process.ts';
@@ -84,7 +84,7 @@ export class TextReader {
   }
 
   /** Asks the process about a picture, within the limits of every job. */
-  private ask(job: { path: string; facts: OriginalFacts } & ReadJob): Promise<FromReader> {
+  private ask(job: ReadJob): Promise<FromReader> {
     if (this.leaving) clearTimeout(this.leaving);
     const child = (this.child ??= codecProcess('reader-process'));
     const watch = child.pid === undefined ? null : new JobWatch(child.pid, this.parts.limits);

@@ -3,8 +3,10 @@ import 'reflect-metadata';
 import { placesMeant, wordsChange, wordsCsv, type SlotId, type WordsPreview } from '@dusky-otter/core';
 import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import { MembershipModel, SetModel } from '../database/models.ts';
 import { PlannedWordsModel } from '../database/words-models.ts';
 import type { Parts } from '../parts.ts';
+import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
 import { rowOf } from '../sets/sent.ts';
@@ -71,6 +73,21 @@ export const wordsRoutes =
   async (app) => {
     app.post('/sets/:id/words', (request: OfSet) =>
       previewOf(parts, idFrom(request.params.id), checked(TableDto, request.body).text),
+    );
+
+    // A photo's words hold in every set that it stands in.
+    app.get(
+      '/sets/:id/photos/:photo/sets',
+      async (request: FastifyRequest<{ Params: { id: string; photo: string } }>) => {
+        const setId = idFrom(request.params.id);
+        const photoId = idFrom(request.params.photo, 'no-such-photo');
+        const { siteId } = await findSet(setId);
+        const standing = await MembershipModel.findAll({ where: { photoId, binned: false } });
+        const ids = standing.map((one) => one.setId);
+        if (!ids.includes(setId)) throw new ProblemError('no-such-photo');
+        const others = await SetModel.findAll({ where: { id: ids.filter((id) => id !== setId), siteId } });
+        return others.map(({ id, name }) => ({ id, name }));
+      },
     );
 
     app.get('/sets/:id/words.csv', async (request: OfSet, reply) => {

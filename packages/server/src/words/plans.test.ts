@@ -104,3 +104,16 @@ describe('notes and links', () => {
     expect(answer.body.detail).toContain('javascript:');
   });
 });
+
+describe('sets that share a photo', () => {
+  test('are named, this one apart; strangers are none', async () => {
+    expect((await send('GET', `photos/${id}/sets`)).json()).toEqual([]);
+    const other = await server.newSet('Shop, winter glazes');
+    await server.add('Bay.jpg', await photoWithSquare(300, 200, { x: 0.5, y: 0.5 }), other);
+    expect((await send('GET', `photos/${id}/sets`)).json()).toEqual([
+      { id: other, name: 'Shop, winter glazes' },
+    ]);
+    expect((await send('GET', 'photos/99999/sets')).statusCode).toBe(404);
+    expect((await send('GET', 'photos/x/sets')).statusCode).toBe(404);
+  });
+});

@@ -145,6 +145,9 @@ export const api = {
   /** The page of some photos, of one place alone where it is named, as it would go out. */
   reading: (setId: number, photos: readonly number[], slot?: string) =>
     call<string>('GET', `/api/sets/${setId}/reading?${query({ photos: photos.join(), slot })}`),
+  /** Other sets in which a photo stands. */
+  setsWith: (setId: number, photo: number) =>
+    call<{ id: number; name: string }[]>('GET', `/api/sets/${setId}/photos/${photo}/sets`),
   /** What a table of words would change. */
   wordsPreview: (setId: number, text: string) =>
     call<WordsPreview>('POST', `/api/sets/${setId}/words`, { text }),

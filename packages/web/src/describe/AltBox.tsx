@@ -4,7 +4,11 @@ import type { Described } from './described.ts';
 import { Findings } from './Findings.tsx';
 import { roleOf } from './roles.ts';
 import { useWordsDraft } from './TextField.tsx';
-import { useDeferredValue, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
+
+const field = () => document.querySelector<HTMLTextAreaElement>('[data-field="alt"]');
+
+const NONE: readonly string[] = [];
 
 export function AltBox({ described, compare }: { described: Described; compare?: () => void }) {
   const { row, save, language } = described;
@@ -13,15 +17,22 @@ export function AltBox({ described, compare }: { described: Described; compare?:
   const checked = useDeferredValue(draft.text);
   const [taken, setTaken] = useState<string | null>(null);
   const decorative = row.words.role === 'decorative';
-  const field = () => document.querySelector<HTMLTextAreaElement>('[data-field="alt"]');
-  const mend = (change: Partial<Words>) => {
-    const before = draft.text;
-    draft.flush();
-    save(change, { done: ' mended' });
-    // Who mends goes on writing; and what was taken out can be looked at, and put back.
-    setTaken(change.alt === '' ? before : null);
-    field()?.focus();
-  };
+  const newest = useRef(draft);
+  useEffect(() => {
+    newest.current = draft;
+  });
+  // The same function as long as nothing but letters change: what the checks say is not drawn again for each.
+  const mend = useCallback(
+    (change: Partial<Words>) => {
+      const { text, flush } = newest.current;
+      flush();
+      save(change, { done: ' mended' });
+      // Who mends goes on writing; and what was taken out can be looked at, and put back.
+      setTaken(change.alt === '' ? text : null);
+      field()?.focus();
+    },
+    [save],
+  );
   const putBack = () => {
     if (taken !== null) save({ alt: taken }, { done: ' put back' });
     setTaken(null);
@@ -65,7 +76,7 @@ export function AltBox({ described, compare }: { described: Described; compare?:
         described={described}
         alt={checked}
         // Whose words are alike is known of what is saved, not of what is being typed.
-        sameAs={checked === row.words.alt ? row.sameAs : []}
+        sameAs={checked === row.words.alt ? row.sameAs : NONE}
         mend={mend}
         {...(compare && { compare })}
       />

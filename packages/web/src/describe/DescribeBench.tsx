@@ -13,13 +13,14 @@ import { TurnedView } from '../ui/CropPicture.tsx';
 import { wordsHold } from '../worktable/edits.ts';
 import { focusSoon } from '../worktable/reveal.ts';
 import { AltBox } from './AltBox.tsx';
+import { CompareSheet } from './CompareSheet.tsx';
 import { useDescribed } from './described.ts';
 import { Known } from './Known.tsx';
 import { LanguageChips } from './LanguageChips.tsx';
 import { LinkFields } from './LinkFields.tsx';
 import { LongDescription } from './LongDescription.tsx';
 import { ReadAloud } from './ReadAloud.tsx';
-import { PlaceChips } from './PlaceChips.tsx';
+import { PlaceChips, SharedWith } from './PlaceChips.tsx';
 import { RoleChoice } from './RoleChoice.tsx';
 import { ROLES } from './roles.ts';
 import { ShownBoxes } from './ShownWords.tsx';
@@ -78,6 +79,8 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const languages = site?.languages ?? ['en'];
   const language = languages.find((one) => one === asked.get('language')) ?? languages[0]!;
   const [asksText, setAsksText] = useState(false);
+  /** The words that several photos have, while they are told apart. */
+  const [comparing, setComparing] = useState<string | null>(null);
   const around = useAround(row.id);
   const near = [around?.previous, row.id, around?.next].filter((id) => id != null);
   const versions = useRows(near).map(({ id, version }) => `${id}.${version}`);
@@ -270,8 +273,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
               choose={(slot) => setAsked(slot === null ? {} : { place: slot }, { replace: true })}
             />
           )}
+          <SharedWith row={row} setId={setId} />
           <RoleChoice role={role} asksText={asksText} answer={choose} answerText={answerText} />
-          <AltBox described={described} />
+          <AltBox described={described} compare={() => setComparing(described.row.words.alt)} />
           {role === 'functional' && <LinkFields described={described} />}
           {complex && long}
           <TextField
@@ -297,6 +301,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           />
         </div>
       </div>
+      {comparing !== null && (
+        <CompareSheet alt={comparing} setId={setId} onClose={() => setComparing(null)} />
+      )}
     </main>
   );
 }

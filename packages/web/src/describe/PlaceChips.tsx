@@ -1,5 +1,8 @@
 // Where words hold: everywhere the photo stands, or in one place alone.
 import { placementIn, type Slot, type SlotId } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { api } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
 import { saveSpotWords } from '../worktable/edits.ts';
 
@@ -11,8 +14,32 @@ interface Props {
   choose: (slot: SlotId | null) => void;
 }
 
+/** Words hold wherever a photo stands: who changes them here is told where else. */
+export function SharedWith({ row, setId }: { row: Row; setId: number }) {
+  const { data: sets = [] } = useQuery({
+    queryKey: ['sets with', setId, row.id],
+    queryFn: () => api.setsWith(setId, row.id),
+    staleTime: 60_000,
+  });
+  if (sets.length === 0) return null;
+  return (
+    <p className="text-[12.5px] text-ink-2">
+      Also in{' '}
+      {sets.map(({ id, name }, n) => (
+        <span key={id}>
+          {n > 0 && ', '}
+          <Link to={`/sets/${id}/describe/${row.id}`} className="underline underline-offset-2">
+            {name}
+          </Link>
+        </span>
+      ))}
+      : its words are the same there. For other words here, choose a place and write them there.
+    </p>
+  );
+}
+
 export function PlaceChips({ row, places, chosen, choose }: Props) {
-  if (places.length < 2 && chosen === null) return null;
+  if (places.length === 0) return null;
   const own = (slot: SlotId) => Object.keys(placementIn(row, slot).words).length > 0;
   const slots = places.map(({ id }) => id);
   return (

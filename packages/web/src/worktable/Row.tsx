@@ -36,6 +36,7 @@ const CONTROLS = 'button, textarea, input, select, a, label';
 
 function FocalCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => void }) {
   const { x, y, confirmed } = row.frame.focal;
+  const name = shownName(row.words, row.fileName);
   const own = Object.keys(row.frame.crops).length;
   return (
     <div className="grid content-start gap-1.5">
@@ -46,11 +47,15 @@ function FocalCell({ row, onOpen }: { row: PhotoRow; onOpen: (id: number) => voi
       </span>
       <span className="flex gap-1.5">
         {!confirmed && (
-          <button className="chip" onClick={() => confirmFocal([row])}>
+          <button
+            className="chip"
+            aria-label={`Confirm the focal point of ${name}`}
+            onClick={() => confirmFocal([row])}
+          >
             Confirm
           </button>
         )}
-        <button className="chip" onClick={() => onOpen(row.id)}>
+        <button className="chip" aria-label={`Open the bench for ${name}`} onClick={() => onOpen(row.id)}>
           Open the bench
         </button>
       </span>

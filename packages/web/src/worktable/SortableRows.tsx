@@ -7,8 +7,11 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
+import { shownName } from '@dusky-otter/core';
 import {
   SortableContext,
   sortableKeyboardCoordinates,
@@ -29,6 +32,23 @@ interface Props {
   children: ReactNode;
 }
 
+/** What is said while a photo is moved: photos by name, places by how many there are. */
+function announcementsFor(setId: number, shown: readonly number[]): Announcements {
+  const nameOf = (id: UniqueIdentifier) => {
+    const row = rowAt(setId, Number(id));
+    return row ? shownName(row.words, row.fileName) : 'The photo';
+  };
+  const placeOf = (id: UniqueIdentifier) => `place ${shown.indexOf(Number(id)) + 1} of ${shown.length}`;
+  return {
+    onDragStart: ({ active }) => `${nameOf(active.id)} is picked up, at ${placeOf(active.id)}.`,
+    onDragOver: ({ active, over }) =>
+      over ? `${nameOf(active.id)} is over ${nameOf(over.id)}, at ${placeOf(over.id)}.` : undefined,
+    onDragEnd: ({ active, over }) =>
+      over ? `${nameOf(active.id)} is put down at ${placeOf(over.id)}.` : `${nameOf(active.id)} is put back.`,
+    onDragCancel: ({ active }) => `${nameOf(active.id)} is put back where it was.`,
+  };
+}
+
 export function SortableRows({ setId, shown, children }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -44,7 +64,7 @@ export function SortableRows({ setId, shown, children }: Props) {
   };
   return (
     <DndContext
-      accessibility={{ container: document.body }}
+      accessibility={{ container: document.body, announcements: announcementsFor(setId, shown) }}
       sensors={sensors}
       collisionDetection={closestCenter}
       onDragEnd={drop}

@@ -113,6 +113,9 @@ function TextField({
   );
   const shared = {
     className: 'field mt-0.5 block resize-none text-[15px] leading-snug',
+    lang: useSite()?.languages[0],
+    dir: 'auto' as const,
+    spellCheck: true,
     value: draft.text,
     onChange: (event: { target: { value: string } }) => draft.change(event.target.value),
     onBlur: draft.flush,
@@ -138,11 +141,15 @@ function AltField({
 }) {
   const draft = useDraft(row.words.alt, row.version, (alt, began) => saveWords(row, { alt }, { began }));
   const decorative = row.words.role === 'decorative';
+  const language = useSite()?.languages[0];
   return (
     <>
       <textarea
         rows={rows}
         data-alt-of={row.id}
+        lang={language}
+        dir="auto"
+        spellCheck
         aria-label={`Alt text of ${row.fileName}`}
         disabled={decorative}
         className={`field block resize-none leading-snug disabled:border-dashed disabled:bg-transparent disabled:text-ink-3 ${big ? 'text-[15px]' : 'border-transparent bg-transparent px-1.5 py-1 hover:border-rule-strong hover:bg-raised focus:border-edge focus:bg-raised'} ${draft.text || decorative ? '' : 'border-dashed !border-edge !bg-raised'}`}
