@@ -62,7 +62,7 @@ test('broken files are refused, marked, or as they were', async () => {
       else other.push(error);
     }
   };
-  const files = [...brokenFiles(sound, 400, 20261125)];
+  const files = [...brokenFiles(sound, 200, 20261125)];
   for (let i = 0; i < files.length; i += 4) await Promise.all(files.slice(i, i + 4).map(judge));
   expect(other).toEqual([]);
   expect(unmarked).toEqual([]);

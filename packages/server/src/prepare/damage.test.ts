@@ -15,7 +15,7 @@ let hash: string;
 let id: number;
 beforeEach(async () => {
   server = await testServer();
-  photo = await photoWithSquare(1500, 1000, { x: 0.3, y: 0.5 });
+  photo = await photoWithSquare(900, 600, { x: 0.3, y: 0.5 });
   const result = await server.add('a.jpg', photo);
   if (result.kind !== 'new') throw new Error(result.kind);
   hash = result.photo.original.hash;

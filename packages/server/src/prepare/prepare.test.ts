@@ -49,7 +49,7 @@ describe('the preparer', () => {
   let id: number;
   beforeEach(async () => {
     server = await testServer();
-    const result = await server.add('a.jpg', await photoWithSquare(1500, 1000, { x: 0.3, y: 0.5 }));
+    const result = await server.add('a.jpg', await photoWithSquare(900, 600, { x: 0.3, y: 0.5 }));
     if (result.kind !== 'new') throw new Error(result.kind);
     id = result.photo.id;
     await server.prepared();
