@@ -35,13 +35,7 @@ const CHECKS = [
     ],
   ],
 ];
-/** They take what the browser tests leave: those wait for a page most of the time. */
-const checked = () =>
-  Promise.all(
-    CHECKS.map(async ([name, command]) =>
-      count(name, await runBeside('nice', ['-n', '19', 'npx', ...command])),
-    ),
-  );
+await Promise.all(CHECKS.map(async ([name, command]) => count(name, await runBeside('npx', command))));
 
 const folder = mkdtempSync(join(tmpdir(), 'otter-test-db-'));
 const database = await startDatabase(folder, { forTests: true });
@@ -58,14 +52,12 @@ try {
   failed += jest.numFailedTests + jest.numRuntimeErrorTestSuites;
   if (!good && jest.numFailedTests + jest.numRuntimeErrorTestSuites === 0) count('jest', false);
 
-  const checks = checked();
   const played = run('npx', ['playwright', 'test'], { ...env, NODE_OPTIONS: '' });
   const { stats, errors } = JSON.parse(readFileSync(join(ROOT, 'test-results/playwright.json'), 'utf8'));
   passed += stats.expected;
   failed += stats.unexpected + stats.flaky + errors.length;
   if (!played && stats.unexpected + stats.flaky + errors.length === 0) count('playwright', false);
   if (stats.expected === 0) count('end-to-end tests ran', false);
-  await checks;
 } finally {
   await database.stop();
   rmSync(folder, { recursive: true, force: true });
