@@ -4,6 +4,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
+import type { Words } from '@dusky-otter/core';
 import { startServer, type ServerProcess } from '../packages/server/src/testing/process.ts';
 import { ownDatabase } from '../packages/server/src/testing/database.ts';
 
@@ -31,6 +32,13 @@ export const test = base.extend<{ setId: number }, { server: ServerProcess }>({
 export { expect };
 
 export const rowOf = (page: Page, name: string) => page.getByRole('row').filter({ hasText: name });
+
+/** Words of a set's photos as the server has them, by photo. */
+export const wordsOf = async (address: string, setId: number): Promise<Map<number, Words>> => {
+  const response = await fetch(`${address}/api/sets/${setId}/photos?count=200`);
+  const { photos } = (await response.json()) as { photos: { id: number; words: Words }[] };
+  return new Map(photos.map(({ id, words }) => [id, words]));
+};
 
 /** Resolves when the header's ring says that every version is made. */
 export async function allMade(page: Page): Promise<void> {

@@ -2,7 +2,7 @@
 import type { CDPSession, Page } from '@playwright/test';
 import { NO_WORDS, type Words } from '@dusky-otter/core';
 import { unzipSync } from 'fflate';
-import { allMade, axeFindings, expect, saved, test } from './application.ts';
+import { allMade, axeFindings, expect, saved, test, wordsOf } from './application.ts';
 
 /** Takes all words out of a set, as one edit. */
 async function clearWords(address: string, setId: number): Promise<number[]> {
@@ -25,13 +25,6 @@ async function clearWords(address: string, setId: number): Promise<number[]> {
   expect(response.status).toBe(200);
   return page.photos.map(({ id }) => id);
 }
-
-const wordsOf = async (address: string, setId: number): Promise<Map<number, Words>> => {
-  const { photos } = (await (await fetch(`${address}/api/sets/${setId}/photos?count=200`)).json()) as {
-    photos: { id: number; words: Words }[];
-  };
-  return new Map(photos.map(({ id, words }) => [id, words]));
-};
 
 const TABLE = ['Cones at the top shelf.', '| Cone | °C |', '| --- | --- |', '| 6 | 1222 |', '| 10 | 1285 |'];
 const ALTS = [

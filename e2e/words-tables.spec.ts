@@ -1,13 +1,6 @@
 // Words of many photos: from a table, by a pattern, by finding and replacing.
 import { readFile } from 'node:fs/promises';
-import type { Words } from '@dusky-otter/core';
-import { allMade, axeFindings, expect, saved, test } from './application.ts';
-
-const wordsOf = async (address: string, setId: number): Promise<Map<number, Words>> => {
-  const response = await fetch(`${address}/api/sets/${setId}/photos?count=200`);
-  const { photos } = (await response.json()) as { photos: { id: number; words: Words }[] };
-  return new Map(photos.map(({ id, words }) => [id, words]));
-};
+import { allMade, axeFindings, expect, saved, test, wordsOf } from './application.ts';
 
 test('words come from a table, also for files that are still to come', async ({ page, server, setId }) => {
   await page.goto(`${server.address}/sets/${setId}/describe`);

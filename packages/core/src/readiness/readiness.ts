@@ -7,7 +7,7 @@ import { shapesOf, slotsIn } from '../slots/slots.ts';
 import { bytesInWords } from '../weight/units.ts';
 import type { WordCheckCode } from '../words/checks/finding.ts';
 import { sameAlts, type SameAlts } from '../words/checks/repetition.ts';
-import { checkWords } from '../words/checks.ts';
+import { checkPhoto } from '../words/checks.ts';
 import { openFindings } from '../words/kept.ts';
 import { phoneWeights } from './weight.ts';
 
@@ -111,15 +111,18 @@ export const sameAltsOf = (rows: readonly PhotoRow[]): SameAlts =>
   );
 
 function wordConcerns(
-  { fileName, original: { shows } }: PhotoRow,
+  row: PhotoRow,
   words: Words,
   sameAs: readonly string[],
   { languages }: Places,
 ): Concern[] {
-  const around = { sameAs, language: languages?.[0] ?? 'en', ...(shows && { shown: shows }) };
-  return openFindings(words, checkWords(words, fileName, around)).map(
-    ({ code, severity, sentence }): Concern => ({ stop: 'describe', code, severity, sentence }),
-  );
+  const found = checkPhoto(row, words, { sameAs, language: languages?.[0] ?? 'en' });
+  return openFindings(words, found).map(({ code, severity, sentence }): Concern => ({
+    stop: 'describe',
+    code,
+    severity,
+    sentence,
+  }));
 }
 
 /** What concerns words that a photo has in one place alone. */

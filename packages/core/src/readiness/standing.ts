@@ -17,7 +17,7 @@ import { mayImprove, planPhoto, rowVariant, slotsOf } from '../plan/plan.ts';
 import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
 import { doubtOf } from '../saliency/doubt.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
-import { checkWords } from '../words/checks.ts';
+import { checkPhoto } from '../words/checks.ts';
 import { isKept } from '../words/kept.ts';
 import { READ_BY_CHECKS, sounded } from '../words/text.ts';
 import { concernsOf, isMild, matchesFilter, SEAL_PARTS, type Concern } from './readiness.ts';
@@ -93,10 +93,10 @@ function sentIn(row: PhotoRow, slot: Slot, screen: Screen): Sent[] {
 }
 
 /** A note counts as long as there is something that it keeps. */
-function keepsAny({ words, fileName, original }: Photo, language = 'en'): boolean {
+function keepsAny(photo: Photo, language = 'en'): boolean {
+  const { words } = photo;
   if (Object.keys(words.kept).length === 0) return false;
-  const found = checkWords(words, fileName, { language, ...(original.shows && { shown: original.shows }) });
-  return found.some((finding) => isKept(words, finding));
+  return checkPhoto(photo, words, { language }).some((finding) => isKept(words, finding));
 }
 
 /** @param setSlots places of the set's open lists */

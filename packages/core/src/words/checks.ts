@@ -1,5 +1,5 @@
 // Checks of a photo's words: each says what is wrong, why it matters to a visitor, and offers a mend.
-import type { Language, Words } from '../contract/index.ts';
+import type { Language, OriginalFacts, Words } from '../contract/index.ts';
 import { fileName, missing, placeholder } from './checks/absent.ts';
 import type { WordContext, WordFinding } from './checks/finding.ts';
 import { allCapitals, keywordList, tooLong } from './checks/form.ts';
@@ -79,3 +79,10 @@ export function checkWords(
   const last = [textNotCarried({ ...context, words }), noRole(context)];
   return [...findings, ...last.filter((finding) => finding !== null)];
 }
+
+/** Findings for words of a photo, with what is known of its picture. */
+export const checkPhoto = (
+  { fileName, original: { shows } }: { fileName: string; original: Pick<OriginalFacts, 'shows'> },
+  words: Words,
+  around: { sameAs?: readonly string[]; language?: Language } = {},
+): WordFinding[] => checkWords(words, fileName, { ...around, ...(shows && { shown: shows }) });

@@ -1,5 +1,5 @@
 // Words that a picture shows: which of what a reader of characters reports are words, and whether they are carried.
-import type { Extent, ShownLine } from '../contract/index.ts';
+import type { Extent, ShownLine, Words } from '../contract/index.ts';
 import { wordsOf } from './text.ts';
 
 /** A word as it was read, somewhere in a picture that may have been turned for it. */
@@ -123,6 +123,20 @@ export function turnedBack(
     right: within(Math.max(...corners.map(({ x }) => x))),
     bottom: within(Math.max(...corners.map(({ y }) => y))),
   };
+}
+
+/** A text with the words that a picture shows put behind it. */
+export function withShown(
+  words: Words,
+  shown: readonly ShownLine[],
+  field: 'alt' | 'longDescription',
+): Partial<Words> {
+  const lines = shown.map(({ text }) => text);
+  const before = words[field].trim();
+  if (field === 'longDescription')
+    return { longDescription: [before, ...lines].filter(Boolean).join('\n\n') };
+  const said = lines.join(' ');
+  return { alt: before ? `${before.replace(/[.\s]+$/, '')}: “${said}”` : said };
 }
 
 /** Share of the words shown that must be told elsewhere: readers of characters err, and nobody repeats a colophon. */

@@ -1,5 +1,5 @@
 // The describe bench: the photo as large as fits, what it is here for, its words with live checks, and how they are heard.
-import { frameSpace, shownName, slotsIn, slotsOf, type Role, type Words } from '@dusky-otter/core';
+import { frameSpace, shownName, slotsIn, slotsOf, withShown, type Role, type Words } from '@dusky-otter/core';
 import { useEffect, useRef, useState, type KeyboardEvent as ReactKeyboardEvent } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';
@@ -55,19 +55,6 @@ function leaving(
   if (event.altKey && event.key === 'ArrowDown') return 'next';
   if (event.altKey && event.key === 'ArrowUp') return 'previous';
   return event.key === 'Escape' ? 'out' : null;
-}
-
-/** A text with the words that the picture shows put behind it. */
-function withShown(
-  { words, original: { shows = [] } }: Row,
-  field: 'alt' | 'longDescription',
-): Partial<Words> {
-  const lines = shows.map(({ text }) => text);
-  const before = words[field].trim();
-  if (field === 'longDescription')
-    return { longDescription: [before, ...lines].filter(Boolean).join('\n\n') };
-  const said = lines.join(' ');
-  return { alt: before ? `${before.replace(/[.\s]+$/, '')}: “${said}”` : said };
 }
 
 function Bench({ row, setId }: { row: Row; setId: number }) {
@@ -248,7 +235,11 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
             takeOver={(field) =>
               described.save({ [field]: row.original.found[field] }, { done: ' taken over' })
             }
-            put={(field) => described.save(withShown(described.row, field), { done: ' from the picture' })}
+            put={(field) =>
+              described.save(withShown(described.row.words, row.original.shows ?? [], field), {
+                done: ' from the picture',
+              })
+            }
           />
         </div>
         <div

@@ -1,7 +1,7 @@
 // What the checks say of a text while it is typed: each with its reason, an example, a mend, or a note that keeps it.
 import {
   canBeKept,
-  checkWords,
+  checkPhoto,
   isKept,
   LONGEST_NOTE,
   WORD_CHECKS,
@@ -105,11 +105,7 @@ export const Findings = memo(function Findings({ described, alt, sameAs, mend, c
   const { row, language, save } = described;
   const [open, setOpen] = useState<{ code: string; what: 'why' | 'keep' } | null>(null);
   const words = { ...row.words, alt };
-  const findings = checkWords(words, row.fileName, {
-    sameAs,
-    language,
-    ...(row.original.shows && { shown: row.original.shows }),
-  });
+  const findings = checkPhoto(row, words, { sameAs, language });
   const toggle = (code: string, what: 'why' | 'keep') =>
     setOpen(open?.code === code && open.what === what ? null : { code, what });
   const keep = (code: string, note: string) => {

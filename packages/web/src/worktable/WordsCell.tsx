@@ -1,5 +1,5 @@
 // Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
-import { checkWords, openFindings, type Role, type Words, type WordsText } from '@dusky-otter/core';
+import { checkPhoto, openFindings, type Role, type Words, type WordsText } from '@dusky-otter/core';
 import { ROLES } from '../describe/roles.ts';
 import { useDraft } from '../screen/draft.ts';
 import { useSite, type Row } from '../server/hooks.ts';
@@ -54,14 +54,7 @@ function Finding({ row, alt }: { row: Row; alt: string }) {
   const sameAs = alt === row.words.alt ? row.sameAs : [];
   const language = useSite()?.languages[0] ?? 'en';
   const words = { ...row.words, alt };
-  const [finding] = openFindings(
-    words,
-    checkWords(words, row.fileName, {
-      sameAs,
-      language,
-      ...(row.original.shows && { shown: row.original.shows }),
-    }),
-  );
+  const [finding] = openFindings(words, checkPhoto(row, words, { sameAs, language }));
   if (row.toRead)
     return (
       <span

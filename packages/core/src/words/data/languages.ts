@@ -1,5 +1,6 @@
 // The languages that the word checks know, made ready for looking up.
 import type { Language } from '../../contract/index.ts';
+import { primaryOf } from '../../markup/phrases.ts';
 import { GERMAN } from './de.ts';
 import { ENGLISH } from './en.ts';
 import type { WordData } from './word-data.ts';
@@ -53,5 +54,4 @@ const books = new Map(
 export const CHECKED_LANGUAGES: readonly string[] = LANGUAGES.map(({ language }) => language);
 
 /** The book of a language; that of English where there is none, since placeholders and file names are found with it. */
-export const bookFor = (language: Language): WordBook =>
-  books.get(language.split('-')[0]!.toLowerCase()) ?? books.get('en')!;
+export const bookFor = (language: Language): WordBook => books.get(primaryOf(language)) ?? books.get('en')!;
