@@ -8,13 +8,16 @@ import type { Words } from '@dusky-otter/core';
 import { startServer, type ServerProcess } from '../packages/server/src/testing/process.ts';
 import { ownDatabase } from '../packages/server/src/testing/database.ts';
 
-/** Each spec file gets a server, each test a demo of its own: no test sees what another did. */
-export const test = base.extend<{ setId: number }, { server: ServerProcess }>({
+/**
+ * Each test gets a demo of its own: no test sees what another did. The server is shared by all spec files, so that the
+ * demo's photos are encoded once; a spec that must begin with an empty application says so: test.use({ serverOf: … }).
+ */
+export const test = base.extend<{ setId: number }, { serverOf: string; server: ServerProcess }>({
+  serverOf: ['all', { option: true, scope: 'worker' }],
   server: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright reads the parameters' names
-    async ({}, use) => {
+    async ({ serverOf }, use) => {
       const database = await ownDatabase();
-      const dataDir = await mkdtemp(join(tmpdir(), 'otter-e2e-'));
+      const dataDir = await mkdtemp(join(tmpdir(), `otter-e2e-${serverOf}-`));
       const server = await startServer({ DATABASE_URL: database.url, DATA_DIR: dataDir, SEED_DEMO: '0' });
       await use(server);
       await server.end('SIGTERM');

@@ -122,6 +122,9 @@ const EXPECTED = {
 } as const;
 const RATIOS = { '3:1': 3, '4:5': 4 / 5, '3:2': 3 / 2, '1:1': 1 } as const;
 
+// The first run is part of the job.
+test.use({ serverOf: 'job' });
+
 test('from dropped photos to a page that loads the right files', async ({ page, server, browser }) => {
   await page.goto(server.address);
   // First run: a site of one's own, and its first set.

@@ -210,7 +210,7 @@ test('what a check moves into the long description has a field, and reaches the 
   await saved(page);
   await allMade(page);
   const html = await (await fetch(`${server.address}/preview/${setId}/index.html`)).text();
-  expect(html).toContain('<summary>Description</summary>');
+  expect(html).toContain('<summary>Description of “Drying shelf”</summary>');
   expect(html).toContain(rest);
 });
 

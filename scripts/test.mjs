@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
 import { build, DATABASE, installPackages, needDebian, ROOT, run, runBeside } from './setup.mjs';
 
-await Promise.all([needDebian({ ...DATABASE, chromium: 'chromium' }), installPackages()]);
+await Promise.all([needDebian({ ...DATABASE, chromium: 'chromium', exiftool: 'libimage-exiftool-perl' }), installPackages()]);
 await build();
 
 let passed = 0;

@@ -93,7 +93,8 @@ export interface OriginalFacts {
     /** What draws the eye there; absent for photos that were taken in before it was looked for. */
     extent?: Extent;
   };
-  found: { alt: string; caption: string; title: string; credit: string };
+  /** Words that the file brought along; a long description is absent where it was taken in before that was looked for. */
+  found: { alt: string; caption: string; title: string; credit: string; longDescription?: string };
   /** What is wrong with the file although most of its picture is there, as a sentence; null for a sound one. */
   damage: string | null;
   /** What was left out or can't be shown although the file is sound, as a sentence; absent where there is nothing. */
@@ -191,8 +192,6 @@ export interface EncoderSettings {
   every?: number;
   /** What a transparent picture is laid on, as #rrggbb. */
   background?: string;
-  /** Credit that is written into the file. */
-  credit?: string;
   /** Every recipe is tried that may do with fewer bytes: the thorough pass. */
   thorough?: boolean;
 }

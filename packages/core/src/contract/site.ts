@@ -18,8 +18,11 @@ export interface Policy {
   thorough?: boolean;
   /** Densities above this one count as this one; 2 where nothing is said. */
   density?: 1 | 1.5 | 2;
-  /** "credit": the credit and rights that an original names go out in its files; otherwise nothing but the picture does. */
-  metadata?: 'none' | 'credit';
+  /**
+   * What goes out inside the files, as XMP: nothing but the picture; the credit, of the photo's words or of its original;
+   * or alt text, description, title and caption too.
+   */
+  metadata?: 'none' | 'credit' | 'words';
   /** false: a JPEG arrives from top to bottom, not first whole and blurred. */
   progressive?: boolean;
   /** "plain": file names without the fingerprint of their content. */

@@ -14,6 +14,8 @@ export interface ManifestOptions {
   /** Words in the site's other languages, by photo; those that nobody wrote are not there. */
   translations?: readonly { language: Language; words: ReadonlyMap<number, Words> }[];
   pathOf: (row: PhotoRow, variant: RowVariant) => string;
+  /** Files as they went out, by path: with words inside they have other bytes than what is stored. */
+  delivered?: ReadonlyMap<string, { bytes: number; sha256: string }>;
 }
 
 /** Plain data for manifest.json. Paths are relative to the ZIP; sizes in bytes and px. */
@@ -25,6 +27,7 @@ export function manifestOf({
   setSlots,
   translations = [],
   pathOf,
+  delivered,
 }: ManifestOptions): object {
   const same = sameAltsOf(rows);
   return {
@@ -62,18 +65,18 @@ export function manifestOf({
       ),
       variants: row.variants
         .filter((v) => v.bytes !== null)
-        .map((v) => ({
-          path: pathOf(row, v),
+        .map((v) => ({ v, path: pathOf(row, v) }))
+        .map(({ v, path }) => ({
+          path,
           slot: v.slot,
           shape: v.shape,
           crop: cropIn(row, v.slot, v.shape),
           width: v.width,
           height: v.height,
           format: v.format,
-          bytes: v.bytes,
           quality: v.quality,
           difference: v.difference,
-          sha256: v.contentHash,
+          ...(delivered?.get(path) ?? { bytes: v.bytes, sha256: v.contentHash }),
         })),
     })),
   };

@@ -146,9 +146,6 @@ export const plainWidth = (slot: Slot, part: SlotShape, crop: Size): number =>
 const pinnedFor = (format: OutputFormat, pinned: QualityDecision['pinned']): number | undefined =>
   typeof pinned !== 'object' ? pinned : pinned.format === format ? pinned.quality : undefined;
 
-/** Formats into which a credit is written. */
-const takesCredit = (format: OutputFormat): boolean => format !== 'svg' && format !== 'gif';
-
 /** Widths that end at the widest that is wanted. */
 const upTo = (widest: number | undefined, widths: readonly number[]): readonly number[] =>
   widest === undefined || widths.every((width) => width <= widest)
@@ -167,8 +164,7 @@ export function planShape(
   const crop = cropIn(photo, slot.id, shape);
   // Own: the crop's ratio is the shape. Otherwise the shape's ratio, so that every width of it agrees.
   const ratio = ratioOf(shape, crop);
-  const { hash, orientation, frames, transparent, found } = photo.original;
-  const credit = found.credit.trim();
+  const { hash, orientation, frames, transparent } = photo.original;
   const { mirrored, turns, angle } = photo.frame;
   const decision = photo.quality[slot.id] ?? {};
   const treatment = treatmentIn(photo.original, decision);
@@ -189,7 +185,6 @@ export function planShape(
     return formatsFor(treatment, { modern: decision.format ?? policy.modern }).map((format) => {
       const settings = {
         ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }, policy),
-        ...(policy.metadata === 'credit' && takesCredit(format) && credit && { credit }),
         ...(decision.still && frames > 1 && { still: true, ...(frame > 0 && { frame }) }),
         ...(treatment.kind === 'animation' && every > 1 && { every }),
         ...(decision.background !== undefined && transparent && { background: decision.background }),

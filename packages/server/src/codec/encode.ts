@@ -9,9 +9,7 @@ export function encode(
   format: BitmapFormat,
   settings: EncoderSettings & Partial<Recipe> & { delay?: number[]; loop?: number },
 ): Promise<Buffer> {
-  const { quality, effort, lossless = false, delay, loop, credit } = settings;
-  // As text in UTF-8, which is what readers of Exif take a text for today.
-  if (credit) picture = picture.withExif({ IFD0: { Artist: credit, Copyright: credit } });
+  const { quality, effort, lossless = false, delay, loop } = settings;
   // Empty where the picture does not move.
   const motion = { ...(delay && delay.length > 0 && { delay }), ...(loop !== undefined && { loop }) };
   switch (format) {

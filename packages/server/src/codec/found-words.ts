@@ -1,12 +1,12 @@
 // Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
-import { LONGEST_TEXT } from '@dusky-otter/core';
+import { LONGEST_TEXT, type OriginalFacts } from '@dusky-otter/core';
 import ExifReader from 'exifreader';
 
 export interface FoundFacts {
   takenAt: string | null;
   hasPosition: boolean;
   camera: string | null;
-  found: { alt: string; caption: string; title: string; credit: string };
+  found: Required<OriginalFacts['found']>;
 }
 
 type Tags = Record<string, { description?: unknown; value?: unknown } | undefined>;
@@ -15,12 +15,25 @@ const NOTHING: FoundFacts = {
   takenAt: null,
   hasPosition: false,
   camera: null,
-  found: { alt: '', caption: '', title: '', credit: '' },
+  found: { alt: '', caption: '', title: '', credit: '', longDescription: '' },
 };
+
+interface Alternative {
+  value?: unknown;
+  attributes?: Record<string, unknown>;
+}
+
+/** Of the same text in several languages (XMP, 8.2.2.4) the one that stands for all, or the first. */
+function oneLanguage(value: unknown): unknown {
+  if (!Array.isArray(value)) return undefined;
+  const said = (value as Alternative[]).filter((one) => one.attributes?.lang !== undefined);
+  return (said.find((one) => one.attributes!.lang === 'x-default') ?? said[0])?.value;
+}
 
 const text = (tags: Tags | undefined, ...names: string[]): string => {
   for (const name of names) {
-    const description = tags?.[name]?.description;
+    const tag = tags?.[name];
+    const description = oneLanguage(tag?.value) ?? tag?.description;
     // What a file says is of any length; a photo's words are not.
     if (typeof description === 'string' && description.trim())
       return description.trim().slice(0, LONGEST_TEXT);
@@ -35,8 +48,8 @@ function isoTime(exif: string): string | null {
 }
 
 /**
- * Property names: IPTC Photo Metadata Standard (AltTextAccessibility, Caption/Description, Headline, Credit
- * Line) and EXIF. Unreadable metadata is no reason to refuse a picture: it then says nothing.
+ * Property names: IPTC Photo Metadata Standard (AltTextAccessibility, ExtDescrAccessibility, Caption/Description, Headline,
+ * Credit Line) and EXIF. Unreadable metadata is no reason to refuse a picture: it then says nothing.
  */
 export async function findWords(file: Buffer): Promise<FoundFacts> {
   let groups: Record<string, Tags | undefined>;
@@ -54,6 +67,7 @@ export async function findWords(file: Buffer): Promise<FoundFacts> {
       alt: text(xmp, 'AltTextAccessibility'),
       caption: text(iptc, 'Caption/Abstract') || text(xmp, 'description') || text(exif, 'ImageDescription'),
       title: text(iptc, 'Headline', 'Object Name') || text(xmp, 'Headline', 'title'),
+      longDescription: text(xmp, 'ExtDescrAccessibility'),
       credit: text(iptc, 'Credit') || text(xmp, 'Credit') || text(exif, 'Artist'),
     },
   };

@@ -1,12 +1,14 @@
 // The hand-over as a ZIP: variants under speaking names, the page, its styles, a manifest and the words.
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
 import {
+  deliveredName,
   manifestOf,
   NO_WORDS,
+  packetIn,
   pageMarkup,
   stylesheet,
-  variantFileName,
   wordsCsv,
   wordsFor,
   type Language,
@@ -20,6 +22,7 @@ import ZipStream from 'zip-stream';
 import { ProblemError } from '../problems.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
+import { withPacket } from './metadata/packet.ts';
 
 export interface HandoverParts {
   site: string;
@@ -37,9 +40,9 @@ export interface HandoverParts {
 export const pathsIn =
   ({ names, context }: Pick<HandoverParts, 'names' | 'context'>) =>
   (row: PhotoRow, variant: RowVariant): string => {
-    const { contentHash, slot } = variant;
+    const { contentHash } = variant;
     if (contentHash === null) throw new ProblemError('not-ready');
-    return `photos/${variantFileName(names.get(row.id)!, slot, { ...variant, contentHash }, context.policy.naming)}`;
+    return `photos/${deliveredName(row, names.get(row.id)!, { ...variant, contentHash }, context)}`;
   };
 
 /** index.html: the page of all photos. */
@@ -69,15 +72,27 @@ function translatedPage(parts: HandoverParts, language: Language, own: ReadonlyM
   });
 }
 
-/** The text files of a hand-over, by name. */
-export function textFiles(parts: HandoverParts): Record<string, string> {
+/** A file as it went out. */
+export interface Delivered {
+  bytes: number;
+  sha256: string;
+}
+
+/**
+ * The text files of a hand-over, by name.
+ * @param delivered pictures as they went out, by path; where one is not there, what is stored is said of it
+ */
+export function textFiles(
+  parts: HandoverParts,
+  delivered: ReadonlyMap<string, Delivered> = new Map(),
+): Record<string, string> {
   const { rows, context, translations } = parts;
   const pathOf = pathsIn(parts);
   const where = { slots: context.slots, setSlots: parts.setSlots };
   return {
     'index.html': pageOf(parts),
     'styles.css': stylesheet(context),
-    'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf }), null, 2)}\n`,
+    'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf, delivered }), null, 2)}\n`,
     'words.csv': wordsCsv(rows, where),
     ...Object.fromEntries(
       translations.flatMap(({ language, words }) => [
@@ -97,14 +112,21 @@ export function textFiles(parts: HandoverParts): Record<string, string> {
   };
 }
 
+/** A stored variant and the photo whose words it carries. */
+export interface OutgoingFile {
+  row: PhotoRow;
+  variant: RowVariant;
+}
+
 /** Stored variants with their paths; a file that two rows share under one name is written once. */
 export function variantPaths(
   parts: Pick<HandoverParts, 'rows' | 'names' | 'context'>,
-): Map<string, RowVariant> {
+): Map<string, OutgoingFile> {
   const pathOf = pathsIn(parts);
-  const paths = new Map<string, RowVariant>();
+  const paths = new Map<string, OutgoingFile>();
   for (const row of parts.rows) {
-    for (const variant of row.variants) if (variant.bytes !== null) paths.set(pathOf(row, variant), variant);
+    for (const variant of row.variants)
+      if (variant.bytes !== null) paths.set(pathOf(row, variant), { row, variant });
   }
   return paths;
 }
@@ -115,6 +137,16 @@ export const readVariant = async (
   { file, format, contentHash }: RowVariant,
 ): Promise<Buffer | null> =>
   contentHash === null ? null : vault.verified(vault.variant(file, format), contentHash);
+
+/** A file as it goes out, with the words that the policy puts into it. Null where what is stored is damaged. */
+export async function outgoing(
+  { row, variant }: OutgoingFile,
+  vault: Vault,
+  context: PlanContext,
+): Promise<Buffer | null> {
+  const stored = await readVariant(vault, variant);
+  return stored && withPacket(stored, variant.format, packetIn(row, variant, context));
+}
 
 /**
  * Makes sure that every file of a hand-over is what was made, before a byte of it goes out: those that were changed or
@@ -164,15 +196,19 @@ export function handoverZip(parts: HandoverParts, vault: Vault): Readable {
       });
     });
   const write = async (): Promise<void> => {
-    for (const [name, text] of Object.entries(textFiles(parts))) await add(Buffer.from(text), name, false);
-    for (const [path, variant] of variantPaths(parts)) {
-      const bytes = await readVariant(vault, variant);
+    const delivered = new Map<string, Delivered>();
+    for (const [path, file] of variantPaths(parts)) {
+      const bytes = await outgoing(file, vault, parts.context);
       if (!bytes) throw new Error(`The stored file for ${path} is damaged.`);
       await add(bytes, path, true);
+      delivered.set(path, { bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') });
       // Who broke off the download waits for nothing more.
       if (out.destroyed) return;
       if (out.writableNeedDrain) await Promise.race([once(out, 'drain'), once(out, 'close')]);
     }
+    // Behind the pictures, since the manifest says what they are as they went out.
+    for (const [name, text] of Object.entries(textFiles(parts, delivered)))
+      await add(Buffer.from(text), name, false);
     zip.finish();
   };
   zip.on('error', fail);

@@ -219,7 +219,7 @@ class BinCommandDto {
 export class PolicyDto implements Policy {
   @IsIn(['avif', 'webp', 'smaller', 'both']) modern!: Policy['modern'];
   @IfGiven() @IsIn([1, 1.5, 2]) density?: 1 | 1.5 | 2;
-  @IfGiven() @IsIn(['none', 'credit']) metadata?: 'none' | 'credit';
+  @IfGiven() @IsIn(['none', 'credit', 'words']) metadata?: Policy['metadata'];
   @IfGiven() @IsBoolean() progressive?: boolean;
   @IfGiven() @IsIn(['fingerprint', 'plain']) naming?: 'fingerprint' | 'plain';
   @IfGiven() @IsBoolean() thorough?: boolean;

@@ -20,7 +20,7 @@ import {
   pageOf,
   makeWhole,
   pathsIn,
-  readVariant,
+  outgoing,
   variantPaths,
   type HandoverParts,
 } from '../handover/handover.ts';
@@ -141,7 +141,7 @@ export const handoverRoutes =
       const { photos } = checked(CheckDto, request.body);
       const handover = await readSet(() => partsOf(parts, setId, photos));
       const ledger = await parts.ledgers.get(setId);
-      const files = [...variantPaths(handover).values()];
+      const files = [...variantPaths(handover).values()].map(({ variant }) => variant);
       const lacking = handover.rows
         .map((row) => {
           const concerns = concernsOf(row, handover.setSlots, handover.context, ledger.sameAs(row.id));
@@ -224,9 +224,10 @@ export const handoverRoutes =
       };
       if (text !== undefined)
         return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
-      const variant = variantPaths(handover).get(path);
-      if (!variant) throw new ProblemError('no-such-file');
-      const bytes = await readVariant(parts.vault, variant);
+      const file = variantPaths(handover).get(path);
+      if (!file) throw new ProblemError('no-such-file');
+      const { variant } = file;
+      const bytes = await outgoing(file, parts.vault, handover.context);
       if (bytes) return sendPicture(reply, bytes, variant.format);
       const stored = parts.stored.file(variant.file);
       if (stored) await parts.preparer.remake([{ key: variant.file, hash: stored.hash }]);

@@ -14,7 +14,7 @@ let id: number;
 let wheel: number;
 let logo: number;
 beforeAll(async () => {
-  server = await testServer();
+  server = await testServer({}, 'avif');
   const ids: number[] = [];
   for (const file of ['tiny.jpg', 'wheel.gif', 'logo-gullmoor.svg']) {
     const result = await server.add(file, await read(file));

@@ -10,7 +10,7 @@ import { photoWithSquare, testServer, type TestServer } from '../testing/server.
 let server: TestServer;
 let id: number;
 beforeAll(async () => {
-  server = await testServer();
+  server = await testServer({}, 'avif');
   const result = await server.add('Bay.jpg', await photoWithSquare(1600, 1200, { x: 0.8, y: 0.5 }, 6));
   if (result.kind !== 'new') throw new Error(result.kind);
   id = result.photo.id;

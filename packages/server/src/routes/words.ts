@@ -1,6 +1,15 @@
 // Words as tables: what a table would change of a set, plans for files that are still to come, and the words taken out.
 import 'reflect-metadata';
-import { placesMeant, wordsChange, wordsCsv, type SlotId, type WordsPreview } from '@dusky-otter/core';
+import {
+  placesMeant,
+  wordsChange,
+  wordsCsv,
+  type Language,
+  type Site,
+  type SlotId,
+  type Words,
+  type WordsPreview,
+} from '@dusky-otter/core';
 import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { MembershipModel, SetModel } from '../database/models.ts';
@@ -12,6 +21,7 @@ import { findSet, openSlotsOf } from '../sets/sets.ts';
 import { rowOf } from '../sets/sent.ts';
 import { keepPlan, matchedIn, waitingIn } from '../words/plans.ts';
 import { checked, idFrom } from './dto.ts';
+import { IfGiven } from './quality-dto.ts';
 
 /** Characters of a table. */
 const LONGEST_TABLE = 4_000_000;
@@ -20,27 +30,49 @@ const MOST_SHOWN = 2_000;
 
 class TableDto {
   @IsString() @MaxLength(LONGEST_TABLE) text!: string;
+  /** The site's first one where nothing is said. */
+  @IfGiven() @IsString() @MaxLength(35) language?: string;
 }
 
 type OfSet = FastifyRequest<{ Params: { id: string } }>;
+type TableOf = FastifyRequest<{ Params: { id: string }; Querystring: { language?: string } }>;
 
-/** What a table would change, line by line. */
-async function previewOf(parts: Parts, setId: number, text: string): Promise<WordsPreview> {
+/** @throws ProblemError bad-request for a language that the site does not have */
+function languageOf(site: Pick<Site, 'languages'>, asked: string | undefined): Language {
+  const language = asked ?? site.languages[0]!;
+  if (!site.languages.includes(language))
+    throw new ProblemError('bad-request', 'The site has no such language.');
+  return language;
+}
+
+/** What hangs on a language; what a photo is here for, and where its link opens, does not. */
+function textsOf({ role: _role, newWindow: _window, ...texts }: Partial<Words>): Partial<Words> {
+  return texts;
+}
+
+/** What a table would change of the words in a language, line by line. Places go with the first language alone. */
+async function previewOf(
+  parts: Parts,
+  setId: number,
+  { text, language: asked }: TableDto,
+): Promise<WordsPreview> {
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
+  const language = languageOf(site, asked);
+  const isMain = language === site.languages[0];
   const { lines, unknown, problem } = matchedIn(await parts.ledgers.get(setId), text);
   const clear = lines.filter(({ planned, photos }) => planned.problem === null && photos.length === 1);
   const photos = await loadPhotos(
     setId,
-    site.languages[0]!,
+    language,
     clear.map((line) => line.photos[0]!),
   );
   const byId = new Map(photos.map((photo) => [photo.id, photo]));
   const changes = clear.flatMap(({ planned, photos: [id] }) => {
     const photo = byId.get(id!);
     if (!photo) return [];
-    const { added, conflicts } = wordsChange(photo.words, planned.words);
-    const places = planned.places && placesMeant(planned.places, site.slots);
+    const { added, conflicts } = wordsChange(photo.words, isMain ? planned.words : textsOf(planned.words));
+    const places = isMain && planned.places && placesMeant(planned.places, site.slots);
     const slots: SlotId[] | null = places && places.slots.length > 0 ? places.slots : null;
     if (Object.keys(added).length + Object.keys(conflicts).length === 0 && slots === null) return [];
     const { original, fileName, words } = photo;
@@ -49,7 +81,7 @@ async function previewOf(parts: Parts, setId: number, text: string): Promise<Wor
         line: planned.line,
         photo: { id: photo.id, fileName, words, original: { hash: original.hash } },
         ...{ added, conflicts, slots },
-        unknownPlaces: places?.unknown ?? [],
+        unknownPlaces: places ? places.unknown : [],
       },
     ];
   });
@@ -72,7 +104,7 @@ export const wordsRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
     app.post('/sets/:id/words', (request: OfSet) =>
-      previewOf(parts, idFrom(request.params.id), checked(TableDto, request.body).text),
+      previewOf(parts, idFrom(request.params.id), checked(TableDto, request.body)),
     );
 
     // A photo's words hold in every set that it stands in.
@@ -90,16 +122,21 @@ export const wordsRoutes =
       },
     );
 
-    app.get('/sets/:id/words.csv', async (request: OfSet, reply) => {
+    app.get('/sets/:id/words.csv', async (request: TableOf, reply) => {
       const set = await findSet(idFrom(request.params.id));
       const site = await parts.sites.get(set.siteId);
       const slots = await openSlotsOf(set.id);
-      const photos = await loadPhotos(set.id, site.languages[0]!);
+      const language = languageOf(site, request.query.language);
+      const photos = await loadPhotos(set.id, language);
+      const roles = new Map(
+        (await loadPhotos(set.id, site.languages[0]!)).map(({ id, words }) => [id, words.role]),
+      );
       const rows = photos
         .filter(({ binned }) => !binned)
+        .map((photo) => ({ ...photo, words: { ...photo.words, role: roles.get(photo.id) ?? null } }))
         .map((photo) => rowOf(photo, slots, site, parts.preparer));
       return reply
-        .header('content-disposition', 'attachment; filename="words.csv"')
+        .header('content-disposition', `attachment; filename="words-${language}.csv"`)
         .type('text/csv; charset=utf-8')
         .send(wordsCsv(rows, { slots: site.slots, setSlots: slots }));
     });

@@ -1,6 +1,7 @@
 // Rules of a site: what they would make of a set is what they make of it; they reach files, markup and names.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { wholePolicy, type Policy, type PolicyForecast } from '@dusky-otter/core';
+import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
@@ -82,22 +83,51 @@ describe('rules', () => {
   const ofFormat = async (ending: string) =>
     (await pictures()).filter(([path]) => path.endsWith(ending)).map(([, bytes]) => bytes);
 
-  test('a credit goes out where the original names one, and nothing else of what it knows', async () => {
+  test('words and credit go out inside the files as far as the rules say, and nothing else of what a camera knows', async () => {
+    const names = async () =>
+      (await pictures()).map(([path]) => path).filter((path) => path.startsWith('photos/'));
     await hold(BASE);
+    const plain = await names();
     for (const ending of ['.jpg', '.webp'])
-      for (const bytes of await ofFormat(ending))
-        expect((await sharp(bytes).metadata()).exif).toBeUndefined();
+      for (const bytes of await ofFormat(ending)) {
+        const { exif, xmp } = await sharp(bytes).metadata();
+        expect([exif, xmp]).toEqual([undefined, undefined]);
+      }
+    const { made } = (await server.state()).preparation;
     await hold({ ...BASE, metadata: 'credit' });
     for (const ending of ['.jpg', '.webp']) {
       const files = await ofFormat(ending);
       expect(files.length).toBeGreaterThan(0);
       for (const bytes of files) {
-        const { exif } = await sharp(bytes).metadata();
-        expect(exif!.toString('latin1')).toContain('Ida Gullmoor');
-        // A few words, no picture of the camera's and no place.
-        expect(exif!.length).toBeLessThan(400);
+        const { exif, xmp } = await sharp(bytes).metadata();
+        expect(exif).toBeUndefined();
+        expect(xmp!.toString()).toContain('Ida Gullmoor');
+        expect(xmp!.toString()).not.toContain('AltText');
       }
     }
+    // Another file has another name, and no picture is made for it.
+    const credited = await names();
+    expect(credited.some((path) => plain.includes(path))).toBe(false);
+    expect((await server.state()).preparation).toMatchObject({ wanted: made, made });
+    const [row] = (await server.state()).rows;
+    await hold({ ...BASE, metadata: 'words' });
+    await server.edit({
+      commands: [{ kind: 'words', photo: row!.id, language: 'en', words: { alt: 'Töpfe & “Krüge” 🏺' } }],
+    });
+    const zip = await pictures();
+    const manifest = JSON.parse(
+      Buffer.from(zip.find(([path]) => path === 'manifest.json')![1]).toString(),
+    ) as {
+      photos: { sha256: string; variants: { path: string; bytes: number; sha256: string }[] }[];
+    };
+    const { variants } = manifest.photos.find(({ sha256 }) => sha256 === row!.original.hash)!;
+    for (const { path, bytes, sha256 } of variants) {
+      const file = zip.find(([name]) => name === path)![1];
+      expect((await sharp(file).metadata()).xmp!.toString()).toContain('Töpfe &amp; “Krüge” 🏺');
+      expect([file.length, createHash('sha256').update(file).digest('hex')]).toEqual([bytes, sha256]);
+    }
+    const shown = await server.app.inject(`/preview/${server.setId}/${variants[0]!.path}`);
+    expect(createHash('sha256').update(shown.rawPayload).digest('hex')).toBe(variants[0]!.sha256);
   });
   test('a JPEG arrives from top to bottom where that is wanted', async () => {
     await hold(BASE);

@@ -40,7 +40,7 @@ export async function startServer(env: Record<string, string>): Promise<ServerPr
       for (;;) {
         const now = await state();
         if (ready(now)) return now;
-        await new Promise((done) => setTimeout(done, 50));
+        await new Promise((done) => setTimeout(done, 250));
       }
     },
     async end(signal) {

@@ -71,6 +71,36 @@ describe('a table', () => {
   });
 });
 
+describe('a table in another of the site’s languages', () => {
+  const change = (languages: string[]) =>
+    server.edit({ commands: [{ kind: 'site', change: { languages } }] });
+  afterAll(() => change(['en']));
+  test('speaks of the words in it, and of nothing that hangs on no language', async () => {
+    await change(['en', 'de']);
+    await words({ role: 'functional', alt: 'Mine', link: '/shop' });
+    const german = async (text: string) =>
+      (await send('POST', 'words', { text, language: 'de' })).json<WordsPreview>();
+    const table = 'file,role,alt,place,new window\nBay.jpg,decorative,Die Bucht,grid,yes\n';
+    expect((await german(table)).changes).toMatchObject([
+      { added: { alt: 'Die Bucht' }, conflicts: {}, slots: null, unknownPlaces: [] },
+    ]);
+    const put = { kind: 'words', photo: id, language: 'de', words: { alt: 'Das Ufer' } } as const;
+    await server.edit({ commands: [put] });
+    expect((await german(table)).changes).toMatchObject([{ added: {}, conflicts: { alt: 'Die Bucht' } }]);
+    expect((await german('file,role\nBay.jpg,text\n')).changes).toEqual([]);
+    const csv = readWordsFile((await send('GET', 'words.csv?language=de')).body);
+    expect(csv.lines.find(({ fileName }) => fileName === 'Bay.jpg')!.words).toMatchObject({
+      role: 'functional',
+      alt: 'Das Ufer',
+    });
+  });
+  test.each(['fr', '', '../x'])('%j is refused where the site has it not', async (language) => {
+    expect((await send('POST', 'words', { text: 'file\na', language })).statusCode).toBe(400);
+    const query = new URLSearchParams({ language });
+    expect((await send('GET', `words.csv?${query}`)).statusCode).toBe(400);
+  });
+});
+
 describe('a plan', () => {
   test('waits for its file, and goes before what the file says of itself', async () => {
     const text = 'file,role,alt,place\nlate.jpg,decorative,,grid\nnever.jpg,,x,\nBay.jpg,,y,\n';

@@ -149,8 +149,8 @@ export const api = {
   setsWith: (setId: number, photo: number) =>
     call<{ id: number; name: string }[]>('GET', `/api/sets/${setId}/photos/${photo}/sets`),
   /** What a table of words would change. */
-  wordsPreview: (setId: number, text: string) =>
-    call<WordsPreview>('POST', `/api/sets/${setId}/words`, { text }),
+  wordsPreview: (setId: number, text: string, language: string) =>
+    call<WordsPreview>('POST', `/api/sets/${setId}/words`, { text, language }),
   /** Keeps what a table has for files that are still to come. */
   keepPlan: (setId: number, text: string) =>
     call<{ kept: number }>('POST', `/api/sets/${setId}/plan`, { text }),
@@ -257,7 +257,8 @@ export const lookAddress = (
 ): string => `/api/sets/${setId}/photos/${photo}/look?${query({ ...of })}`;
 
 /** Address of a set's words as a table. */
-export const wordsAddress = (setId: number): string => `/api/sets/${setId}/words.csv`;
+export const wordsAddress = (setId: number, language: string): string =>
+  `/api/sets/${setId}/words.csv?${query({ language })}`;
 
 /** Address of a stored file. */
 export const variantAddress = ({ file, format }: { file: string; format: string }): string =>

@@ -6,6 +6,7 @@ import { useDraft } from '../screen/draft.ts';
 import { useSet, useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
+import { Tick } from '../ui/Tick.tsx';
 
 function NameField({ name, version }: { name: string; version: number }) {
   const draft = useDraft(name, version, (next) => {
@@ -56,18 +57,17 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
             </Link>
           </legend>
           {site.slots.map((slot) => (
-            <label key={slot.id} className="flex items-baseline gap-2 border-t border-rule py-1.5">
-              <input
-                type="checkbox"
-                className="accent-kelp"
-                checked={set.slots.includes(slot.id)}
-                onChange={() => toggle(slot.id)}
-              />
+            <Tick
+              key={slot.id}
+              className="border-t border-rule py-1.5"
+              checked={set.slots.includes(slot.id)}
+              set={() => toggle(slot.id)}
+            >
               {slot.name}
               <span className="ml-auto text-[12px] text-ink-2">
                 {slot.hint}, {slot.budget / 1000} kB on a phone
               </span>
-            </label>
+            </Tick>
           ))}
         </fieldset>
         <p className="border-t border-rule pt-2">

@@ -19,6 +19,7 @@ import { Sheet } from '../ui/Sheet.tsx';
 import { FIELD_NAMES, saveManyWords } from '../worktable/edits.ts';
 import { photosOf } from '../worktable/photos.ts';
 import { ChangeList, differing, type WordsChange } from './ChangeList.tsx';
+import { Tick } from '../ui/Tick.tsx';
 
 interface Props {
   ids: readonly number[];
@@ -189,15 +190,9 @@ export function PatternSheet(props: Props) {
           </button>
         ))}
       </div>
-      <label className="flex items-baseline gap-2">
-        <input
-          type="checkbox"
-          className="accent-kelp"
-          checked={over}
-          onChange={(event) => setOver(event.target.checked)}
-        />
+      <Tick checked={over} set={setOver}>
         Also where there is a text already
-      </label>
+      </Tick>
     </Bulk>
   );
 }
@@ -217,15 +212,9 @@ export function ReplaceSheet(props: Props) {
     ),
   }));
   const box = (name: string, checked: boolean, change: (on: boolean) => void) => (
-    <label key={name} className="flex items-baseline gap-2">
-      <input
-        type="checkbox"
-        className="accent-kelp"
-        checked={checked}
-        onChange={(event) => change(event.target.checked)}
-      />
+    <Tick key={name} checked={checked} set={change}>
       {name}
-    </label>
+    </Tick>
   );
   return (
     <Bulk

@@ -1,6 +1,8 @@
 // Words before and after a change of many photos: seen before anything of it is done.
 import { shownName, type Photo, type Words } from '@dusky-otter/core';
+import { useState } from 'react';
 import { viewAddress } from '../api/client.ts';
+import { Tick } from '../ui/Tick.tsx';
 import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
 
 export interface WordsChange {
@@ -8,8 +10,15 @@ export interface WordsChange {
   words: Partial<Words>;
 }
 
-/** Rows that are drawn; the others are counted. */
+/** Photos that are drawn at first, and that come each time more are asked for. */
 const SHOWN = 60;
+
+/** Which texts are taken where something else is said already: those are asked about one by one. */
+export interface Asked {
+  isConflict: (photo: number, field: string) => boolean;
+  isTaken: (photo: number, field: string) => boolean;
+  take: (photo: number, field: string, on: boolean) => void;
+}
 
 /** Only what is another text than before. */
 export function differing(changes: readonly WordsChange[]): WordsChange[] {
@@ -21,7 +30,8 @@ export function differing(changes: readonly WordsChange[]): WordsChange[] {
   });
 }
 
-export function ChangeList({ changes }: { changes: readonly WordsChange[] }) {
+export function ChangeList({ changes, asked }: { changes: readonly WordsChange[]; asked?: Asked }) {
+  const [shown, setShown] = useState(SHOWN);
   return (
     <div className="mt-3">
       <table className="w-full border-t border-rule text-left text-[13px]">
@@ -37,7 +47,7 @@ export function ChangeList({ changes }: { changes: readonly WordsChange[] }) {
           </tr>
         </thead>
         <tbody>
-          {changes.slice(0, SHOWN).flatMap(({ photo, words }) =>
+          {changes.slice(0, shown).flatMap(({ photo, words }) =>
             Object.entries(words).map(([field, text], n) => (
               <tr key={`${photo.id} ${field}`} className="border-t border-rule align-top">
                 <td className="py-1.5">
@@ -58,14 +68,37 @@ export function ChangeList({ changes }: { changes: readonly WordsChange[] }) {
                 <td className="max-w-[220px] break-words py-1.5 pr-2 text-ink-2">
                   {inWords(photo.words[field as keyof Words]) || 'empty'}
                 </td>
-                <td className="max-w-[220px] break-words py-1.5">{inWords(text) || 'empty'}</td>
+                <td className="max-w-[220px] break-words py-1.5">
+                  {asked?.isConflict(photo.id, field) ? (
+                    <Tick
+                      checked={asked.isTaken(photo.id, field)}
+                      set={(on) => asked.take(photo.id, field, on)}
+                      className={asked.isTaken(photo.id, field) ? '' : 'text-ink-2'}
+                    >
+                      <span>
+                        <span className="sr-only">
+                          Instead, as {FIELD_NAMES[field as keyof Words]} of{' '}
+                          {shownName(photo.words, photo.fileName)}:{' '}
+                        </span>
+                        {inWords(text)}
+                      </span>
+                    </Tick>
+                  ) : (
+                    inWords(text) || 'empty'
+                  )}
+                </td>
               </tr>
             )),
           )}
         </tbody>
       </table>
-      {changes.length > SHOWN && (
-        <p className="mt-2 text-ink-2">and {changes.length - SHOWN} more photos likewise.</p>
+      {changes.length > shown && (
+        <p className="mt-2 flex items-baseline gap-2 text-ink-2">
+          and {changes.length - shown} more photos
+          <button className="chip" onClick={() => setShown(shown + SHOWN)}>
+            Show {Math.min(SHOWN, changes.length - shown)} of them
+          </button>
+        </p>
       )}
     </div>
   );

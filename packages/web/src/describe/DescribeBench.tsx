@@ -13,7 +13,7 @@ import { TurnedView } from '../ui/CropPicture.tsx';
 import { wordsHold } from '../worktable/edits.ts';
 import { focusSoon } from '../worktable/reveal.ts';
 import { AltBox } from './AltBox.tsx';
-import { CompareSheet } from './CompareSheet.tsx';
+import { CompareSheet, soundingAs } from './CompareSheet.tsx';
 import { useDescribed } from './described.ts';
 import { Known } from './Known.tsx';
 import { LanguageChips } from './LanguageChips.tsx';
@@ -293,7 +293,11 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
         </div>
       </div>
       {comparing !== null && (
-        <CompareSheet alt={comparing} setId={setId} onClose={() => setComparing(null)} />
+        <CompareSheet
+          setId={setId}
+          find={() => soundingAs(setId, comparing)}
+          onClose={() => setComparing(null)}
+        />
       )}
     </main>
   );

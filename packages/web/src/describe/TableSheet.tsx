@@ -1,5 +1,12 @@
 // Words from a table: what it would change, what it contradicts, what it can't be understood of, and what is still to come.
-import { placementsFor, type Command, type Photo, type WordsPreview } from '@dusky-otter/core';
+import {
+  placementsFor,
+  type Command,
+  type Language,
+  type Photo,
+  type Words,
+  type WordsPreview,
+} from '@dusky-otter/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentenceOf, wordsAddress } from '../api/client.ts';
@@ -8,18 +15,45 @@ import { useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { StateTag } from '../ui/marks.tsx';
+import { Tick } from '../ui/Tick.tsx';
 import { photosOf } from '../worktable/photos.ts';
-import { ChangeList } from './ChangeList.tsx';
+import { ChangeList, type Asked } from './ChangeList.tsx';
+import { languageName } from './LanguageChips.tsx';
 
 interface Read {
   name: string;
   text: string;
+  language: Language;
   preview: WordsPreview;
 }
 
+/** Texts of a table that are taken although something else is said already, as "photo field". */
+type Taken = ReadonlySet<string>;
+
+const nameOfText = (photo: number, field: string): string => `${photo} ${field}`;
+
+/** What a table changes of a photo: what is not said yet, and what else was agreed to. */
+const agreed = (
+  { photo, added, conflicts }: WordsPreview['changes'][number],
+  taken: Taken,
+): Partial<Words> => ({
+  ...added,
+  ...Object.fromEntries(
+    Object.entries(conflicts).filter(([field]) => taken.has(nameOfText(photo.id, field))),
+  ),
+});
+
 const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
-function Choose({ setId, read }: { setId: number; read: (file: File) => void }) {
+interface ChooseProps {
+  setId: number;
+  language: Language;
+  setLanguage: (language: Language) => void;
+  read: (file: File) => void;
+}
+
+function Choose({ setId, language, setLanguage, read }: ChooseProps) {
+  const languages = useSite()?.languages ?? [];
   const { data: plan, refetch } = useQuery({ queryKey: ['plan', setId], queryFn: () => api.plan(setId) });
   return (
     <div className="grid gap-3">
@@ -28,6 +62,22 @@ function Choose({ setId, read }: { setId: number; read: (file: File) => void }) 
         text, caption, title, credit, long description, link, new window, place. What a cell leaves empty
         stays as it is.
       </p>
+      {languages.length > 1 && (
+        <label className="flex items-baseline gap-2">
+          The words are in
+          <select
+            className="field w-auto"
+            value={language}
+            onChange={(event) => setLanguage(event.target.value)}
+          >
+            {languages.map((one) => (
+              <option key={one} value={one}>
+                {languageName(one)}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       <div className="flex flex-wrap gap-2">
         <label className="btn btn-main cursor-pointer focus-within:outline-2 focus-within:outline-focus">
           Choose a table
@@ -41,7 +91,7 @@ function Choose({ setId, read }: { setId: number; read: (file: File) => void }) 
             }}
           />
         </label>
-        <a className="btn" href={wordsAddress(setId)} download>
+        <a className="btn" href={wordsAddress(setId, language)} download>
           Take the words out as a table
         </a>
       </div>
@@ -62,17 +112,36 @@ function Choose({ setId, read }: { setId: number; read: (file: File) => void }) 
   );
 }
 
-function Result({ found, over, setOver }: { found: Read; over: boolean; setOver: (over: boolean) => void }) {
+interface ResultProps {
+  found: Read;
+  taken: Taken;
+  setTaken: (taken: Taken) => void;
+}
+
+function Result({ found, taken, setTaken }: ResultProps) {
   const { preview, name } = found;
-  const slots = useSite()?.slots ?? [];
+  const { slots, languages } = useSite() ?? { slots: [], languages: [] };
+  const main = languages[0];
   const conflicts = preview.changes.filter((change) => Object.keys(change.conflicts).length > 0);
   const placed = preview.changes.filter((change) => change.slots !== null).length;
-  const changes = preview.changes
-    .map(({ photo, added, conflicts: other }) => ({
-      photo,
-      words: { ...added, ...(over && other) },
-    }))
+  const all = conflicts.flatMap(({ photo, conflicts: other }) =>
+    Object.keys(other).map((field) => nameOfText(photo.id, field)),
+  );
+  const other = new Set(all);
+  // What has to be decided comes first.
+  const changes = [...conflicts, ...preview.changes.filter((change) => !conflicts.includes(change))]
+    .map(({ photo, added, conflicts: instead }) => ({ photo, words: { ...instead, ...added } }))
     .filter(({ words }) => Object.keys(words).length > 0);
+  const asked: Asked = {
+    isConflict: (photo, field) => other.has(nameOfText(photo, field)),
+    isTaken: (photo, field) => taken.has(nameOfText(photo, field)),
+    take: (photo, field, on) => {
+      const next = new Set(taken);
+      if (on) next.add(nameOfText(photo, field));
+      else next.delete(nameOfText(photo, field));
+      setTaken(next);
+    },
+  };
   return (
     <>
       <ul className="grid gap-1" aria-label="What the table says">
@@ -104,24 +173,25 @@ function Result({ found, over, setOver }: { found: Read; over: boolean; setOver:
           <li>
             {some(preview.waiting.count, 'file is', 'files are')} not in the set yet (
             {preview.waiting.names.slice(0, 6).join(', ')}
-            {preview.waiting.count > 6 && ' …'}); their words can wait for them.
+            {preview.waiting.count > 6 && ' …'});{' '}
+            {found.language === main
+              ? 'their words can wait for them.'
+              : 'only words in the first language can wait for them.'}
           </li>
         )}
       </ul>
       {conflicts.length > 0 && (
-        <label className="mt-3 flex items-baseline gap-2">
-          <input
-            type="checkbox"
-            className="accent-kelp"
-            checked={over}
-            onChange={(event) => setOver(event.target.checked)}
-          />
-          Take the table’s words also where something else is said already (
-          {some(conflicts.length, 'photo', 'photos')})
-        </label>
+        <Tick
+          className="mt-3"
+          checked={taken.size === all.length}
+          set={(on) => setTaken(new Set(on ? all : []))}
+        >
+          Take all {some(all.length, 'text', 'texts')} that would stand instead of another (
+          {some(conflicts.length, 'photo', 'photos')}); or tick them one by one
+        </Tick>
       )}
       {changes.length > 0 ? (
-        <ChangeList changes={changes} />
+        <ChangeList changes={changes} asked={asked} />
       ) : (
         <p className="mt-3 text-ink-2">No words would change.</p>
       )}
@@ -130,7 +200,7 @@ function Result({ found, over, setOver }: { found: Read; over: boolean; setOver:
 }
 
 /** Carries the changes out as one edit, which one undo takes back. */
-async function apply(setId: number, { name, preview }: Read, over: boolean, language: string): Promise<void> {
+async function apply(setId: number, { name, preview, language }: Read, taken: Taken): Promise<void> {
   const placed = preview.changes.filter((change) => change.slots !== null);
   const photos = new Map<number, Photo>(
     (
@@ -140,8 +210,9 @@ async function apply(setId: number, { name, preview }: Read, over: boolean, lang
       )
     ).map((photo) => [photo.id, photo]),
   );
-  const commands = preview.changes.flatMap(({ photo, added, conflicts, slots }): Command[] => {
-    const words = { ...added, ...(over && conflicts) };
+  const commands = preview.changes.flatMap((change): Command[] => {
+    const { photo, slots } = change;
+    const words = agreed(change, taken);
     const own = photos.get(photo.id);
     return [
       ...(Object.keys(words).length > 0
@@ -157,25 +228,29 @@ async function apply(setId: number, { name, preview }: Read, over: boolean, lang
 
 export function TableSheet({ setId, onClose }: { setId: number; onClose: () => void }) {
   const client = useQueryClient();
-  const language = useSite()?.languages[0] ?? 'en';
+  const main = useSite()?.languages[0] ?? 'en';
+  const [chosen, setLanguage] = useState<Language | null>(null);
+  const language = chosen ?? main;
   const [found, setFound] = useState<Read | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [over, setOver] = useState(false);
+  const [taken, setTaken] = useState<Taken>(new Set());
   const read = async (file: File) => {
     try {
       const text = await file.text();
-      const preview = await api.wordsPreview(setId, text);
+      const preview = await api.wordsPreview(setId, text, language);
       setProblem(preview.problem);
-      setFound(preview.problem === null ? { name: file.name, text, preview } : null);
+      setTaken(new Set());
+      setFound(preview.problem === null ? { name: file.name, text, language, preview } : null);
     } catch (error) {
       setFound(null);
       setProblem(sentenceOf(error));
     }
   };
-  const go = async ({ text, preview }: Read, keep: boolean) => {
+  const canWait = found !== null && found.language === main && found.preview.waiting.count > 0;
+  const go = async ({ text }: Read, keep: boolean) => {
     try {
-      await apply(setId, found!, over, language);
-      if (keep && preview.waiting.count > 0) {
+      await apply(setId, found!, taken);
+      if (keep) {
         const { kept } = await api.keepPlan(setId, text);
         await client.invalidateQueries({ queryKey: ['plan', setId] });
         notify(`Words wait for ${some(kept, 'file', 'files')} still to come.`);
@@ -200,12 +275,12 @@ export function TableSheet({ setId, onClose }: { setId: number; onClose: () => v
       )}
       {found ? (
         <>
-          <Result found={found} over={over} setOver={setOver} />
+          <Result found={found} taken={taken} setTaken={setTaken} />
           <div className="mt-4 flex flex-wrap gap-2">
-            <button className="btn btn-main" onClick={() => void go(found, true)}>
-              {found.preview.waiting.count > 0 ? 'Take them, and keep the rest for later' : 'Take them'}
+            <button className="btn btn-main" onClick={() => void go(found, canWait)}>
+              {canWait ? 'Take them, and keep the rest for later' : 'Take them'}
             </button>
-            {found.preview.waiting.count > 0 && (
+            {canWait && (
               <button className="btn" onClick={() => void go(found, false)}>
                 Only those that are here
               </button>
@@ -216,7 +291,12 @@ export function TableSheet({ setId, onClose }: { setId: number; onClose: () => v
           </div>
         </>
       ) : (
-        <Choose setId={setId} read={(file) => void read(file)} />
+        <Choose
+          setId={setId}
+          language={language}
+          setLanguage={setLanguage}
+          read={(file) => void read(file)}
+        />
       )}
     </Sheet>
   );

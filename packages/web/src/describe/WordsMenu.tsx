@@ -2,14 +2,17 @@
 import { useState } from 'react';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure } from '../screen/screen.ts';
+import { useSite } from '../server/hooks.ts';
 import { ActionMenu } from '../ui/ActionMenu.tsx';
 import { saveManyWords } from '../worktable/edits.ts';
 import { photosOf } from '../worktable/photos.ts';
+import { CompareSheet, soundingAlike } from './CompareSheet.tsx';
 import { PatternSheet, ReplaceSheet } from './BulkSheets.tsx';
 import { ROLES } from './roles.ts';
 
 export function WordsMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
-  const [sheet, setSheet] = useState<'pattern' | 'replace' | null>(null);
+  const [sheet, setSheet] = useState<'pattern' | 'replace' | 'alike' | null>(null);
+  const language = useSite()?.languages[0] ?? 'en';
   const close = () => setSheet(null);
   const items = ROLES.map(({ role, name, answer }) => ({
     name: `They all: ${name}`,
@@ -34,8 +37,14 @@ export function WordsMenu({ ids, setId }: { ids: readonly number[]; setId: numbe
         <DropdownMenu.Item className="menu-item" onSelect={() => setSheet('replace')}>
           Find and replace…
         </DropdownMenu.Item>
+        <DropdownMenu.Item className="menu-item" onSelect={() => setSheet('alike')}>
+          Tell those apart that sound alike…
+        </DropdownMenu.Item>
       </ActionMenu>
       {sheet === 'pattern' && <PatternSheet ids={ids} setId={setId} onClose={close} />}
+      {sheet === 'alike' && (
+        <CompareSheet setId={setId} find={() => soundingAlike(setId, ids, language)} onClose={close} />
+      )}
       {sheet === 'replace' && <ReplaceSheet ids={ids} setId={setId} onClose={close} />}
     </>
   );

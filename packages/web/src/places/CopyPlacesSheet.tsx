@@ -7,6 +7,7 @@ import { notify } from '../screen/screen.ts';
 import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { commandsFor } from './commands.ts';
+import { Tick } from '../ui/Tick.tsx';
 
 interface Props {
   site: Site;
@@ -55,16 +56,15 @@ export function CopyPlacesSheet({ site, open, onClose }: Props) {
         <fieldset key={id} className="mb-4">
           <legend className="mb-1 font-semibold">{name}</legend>
           {slots.map((slot) => (
-            <label key={slot.id} className="flex items-baseline gap-2 border-t border-rule py-1.5">
-              <input
-                type="checkbox"
-                className="accent-kelp"
-                checked={chosen.has(keyOf(id, slot))}
-                onChange={() => toggle(keyOf(id, slot))}
-              />
+            <Tick
+              key={slot.id}
+              className="border-t border-rule py-1.5"
+              checked={chosen.has(keyOf(id, slot))}
+              set={() => toggle(keyOf(id, slot))}
+            >
               {slot.name}
               <span className="ml-auto truncate text-right text-[12px] text-ink-2">{widthText(slot)}</span>
-            </label>
+            </Tick>
           ))}
         </fieldset>
       ))}

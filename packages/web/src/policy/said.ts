@@ -51,7 +51,12 @@ export const METADATA_CHOICES: readonly Choice<NonNullable<Policy['metadata']>>[
   {
     value: 'credit',
     name: 'The credit',
-    hint: 'who made a photo, where its original says so; never where it was taken',
+    hint: 'who made a photo, as its words or its original say; never where it was taken',
+  },
+  {
+    value: 'words',
+    name: 'Its words and the credit',
+    hint: 'alt text, description, title and caption too, for those who pass the file on; up to a few kB more a file',
   },
 ];
 

@@ -13,6 +13,7 @@ import {
 import { MODERN_SAID } from '../policy/said.ts';
 import type { Row } from '../server/hooks.ts';
 import { decide, giveBack, type Change } from './decide.ts';
+import { Tick } from '../ui/Tick.tsx';
 
 const UPPER = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
@@ -75,15 +76,9 @@ export function Decisions({ row, slot, site, slots, everywhere, setEverywhere }:
     <section className="border-b border-rule px-4 py-3">
       <div className="flex items-baseline gap-2">
         <h2 className="font-title text-[14px] font-[600]">How much may be seen</h2>
-        <label className="ml-auto flex items-center gap-1.5 text-[12.5px] text-ink-2">
-          <input
-            type="checkbox"
-            className="accent-kelp"
-            checked={everywhere}
-            onChange={() => setEverywhere(!everywhere)}
-          />
+        <Tick className="ml-auto text-[12.5px] text-ink-2" checked={everywhere} set={setEverywhere}>
           everywhere it stands
-        </label>
+        </Tick>
       </div>
       {!isDrawing && (
         <Choices

@@ -1,18 +1,19 @@
 // At Hand over: what goes out for a photo, and what still keeps it.
-import { bytesInWords, handoverConcerns, variantFileName, type RowVariant } from '@dusky-otter/core';
+import { bytesInWords, handoverConcerns, deliveredName, type RowVariant } from '@dusky-otter/core';
 import { useConcerns, useSite, type Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
 
 export function FilesCell({ row }: { row: Row }) {
-  const naming = useSite()?.policy.naming;
+  const site = useSite();
   const made = row.variants.filter((v) => v.bytes !== null);
   const largest = made.reduce<RowVariant | null>(
     (best, v) => (best && best.width >= v.width ? best : v),
     null,
   );
   const example =
+    site &&
     largest?.contentHash &&
-    variantFileName(row.speaking, largest.slot, { ...largest, contentHash: largest.contentHash }, naming);
+    deliveredName(row, row.speaking, { ...largest, contentHash: largest.contentHash }, site);
   const concerns = handoverConcerns(useConcerns(row));
   return (
     <div className="grid grid-cols-2 gap-4">

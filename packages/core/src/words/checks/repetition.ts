@@ -4,23 +4,29 @@ import { sounded, wordsOf } from '../text.ts';
 import type { WordCheck, WordFinding } from './finding.ts';
 
 /** Texts of fewer words than this repeat only when they are equal. */
-const LEAST_WORDS = 4;
+export const LEAST_WORDS = 4;
 /** Shared words ÷ all words of both, from which two texts say the same. */
-const ALIKE = 0.8;
+export const ALIKE = 0.8;
 
-const heardIn = (text: string, book: WordBook): Set<string> =>
+/** Words of a text that tell something: all but articles. */
+export const tellingWords = (text: string, book: WordBook): Set<string> =>
   new Set(wordsOf(text).filter((word) => !book.has('articles', word)));
+
+/** Words that two texts share ÷ all words of both (Jaccard). */
+export function sharedPart(first: ReadonlySet<string>, second: ReadonlySet<string>): number {
+  const shared = [...first].filter((word) => second.has(word)).length;
+  return shared / (first.size + second.size - shared);
+}
 
 /** True when who has heard one text hears nothing new in the other. */
 export function saysTheSame(alt: string, other: string, book: WordBook): boolean {
   const [a, b] = [sounded(alt), sounded(other)];
   if (a === '' || b === '') return false;
   if (a === b) return true;
-  const [first, second] = [heardIn(alt, book), heardIn(other, book)];
+  const [first, second] = [tellingWords(alt, book), tellingWords(other, book)];
   if (first.size < LEAST_WORDS) return false;
   if (` ${b} `.includes(` ${a} `)) return true;
-  const shared = [...first].filter((word) => second.has(word)).length;
-  return shared / (first.size + second.size - shared) >= ALIKE;
+  return sharedPart(first, second) >= ALIKE;
 }
 
 export const repeatsNearby: WordCheck = ({ words, book, nearby = [] }) => {

@@ -1,0 +1,57 @@
+// Photos whose alt texts say nearly the same: who hears them can't tell them apart.
+import type { Language } from '../contract/index.ts';
+import type { PagePhoto } from './checks/repetition.ts';
+import { ALIKE, LEAST_WORDS, sharedPart, tellingWords } from './checks/repetition.ts';
+import { bookFor } from './data/languages.ts';
+import { sounded } from './text.ts';
+
+/**
+ * Groups of two and more photos that are heard alike, each in the order of the photos, the first group's first photo
+ * first. One photo that is like two others brings them together. Decorative ones are not heard.
+ *
+ * Of two texts whose words are shared to a part of at least t, sorted by how rare the words are, the first
+ * n − ⌈t·n⌉ + 1 have one in common (prefix filtering: Chaudhuri, Ganti, Kaushik, “A Primitive Operator for Similarity
+ * Joins in Data Cleaning”, 2006): only such pairs are compared.
+ */
+export function alikeAlts(photos: readonly PagePhoto[], language: Language): number[][] {
+  const book = bookFor(language);
+  const heard = photos
+    .filter(({ alt, decorative }) => !decorative && sounded(alt) !== '')
+    .map(({ id, alt }) => ({ id, alt, words: [...tellingWords(alt, book)] }));
+  const count = new Map<string, number>();
+  for (const { words } of heard) for (const word of words) count.set(word, (count.get(word) ?? 0) + 1);
+  const groupOf = heard.map((_, n) => n);
+  const root = (n: number): number => {
+    while (groupOf[n] !== n) n = groupOf[n] = groupOf[groupOf[n]!]!;
+    return n;
+  };
+  const first = new Map<string, number>();
+  const byWord = new Map<string, number[]>();
+  heard.forEach(({ alt, words }, n) => {
+    const equal = first.get(sounded(alt));
+    if (equal !== undefined) {
+      // Whatever else is like it was found with the first of them.
+      groupOf[n] = root(equal);
+      return;
+    }
+    first.set(sounded(alt), n);
+    // Of a few words each one tells.
+    if (words.length < LEAST_WORDS) return;
+    words.sort((a, b) => count.get(a)! - count.get(b)! || (a < b ? -1 : 1));
+    const near = new Set<number>();
+    for (const word of words.slice(0, words.length - Math.ceil(ALIKE * words.length) + 1)) {
+      const others = byWord.get(word) ?? [];
+      for (const other of others) near.add(other);
+      byWord.set(word, [...others, n]);
+    }
+    for (const other of near) {
+      if (sharedPart(new Set(words), new Set(heard[other]!.words)) >= ALIKE) {
+        const [a, b] = [root(n), root(other)];
+        groupOf[Math.max(a, b)] = Math.min(a, b);
+      }
+    }
+  });
+  const groups = new Map<number, number[]>();
+  heard.forEach(({ id }, n) => groups.set(root(n), [...(groups.get(root(n)) ?? []), id]));
+  return [...groups.values()].filter(({ length }) => length > 1);
+}
