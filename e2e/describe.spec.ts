@@ -1,4 +1,8 @@
 // Words by keyboard alone, the same in everything that goes out, and heard as the reading preview says.
+import { execFileSync } from 'node:child_process';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { CDPSession, Page } from '@playwright/test';
 import { NO_WORDS, type Words } from '@dusky-otter/core';
 import { unzipSync } from 'fflate';
@@ -107,12 +111,33 @@ test('fourteen photos are described by keyboard alone, and the words are the sam
   expect(known.get(ids[11]!)).toMatchObject({ role: 'functional', link: '/shop?firing=autumn&all=1' });
   expect(known.get(ids[13]!)!.longDescription).toBe(`${TABLE[0]}\n\n${TABLE.slice(1).join('\n')}`);
 
+  // The rules let the words go inside the files as well.
+  await page.goto(`${server.address}/sets/${setId}/rules`);
+  await page.getByRole('radio', { name: /^Its words and the credit/ }).check();
+  await page.getByRole('button', { name: 'Let these rules hold' }).click();
+  await saved(page);
   const zip = unzipSync(
     new Uint8Array(await (await fetch(`${server.address}/api/sets/${setId}/hand-over.zip`)).arrayBuffer()),
   );
   const text = (name: string) => new TextDecoder().decode(zip[name]);
-  const manifest = JSON.parse(text('manifest.json')) as { photos: { words: Words }[] };
+  const manifest = JSON.parse(text('manifest.json')) as {
+    photos: { words: Words; variants: { path: string; format: string }[] }[];
+  };
   expect(manifest.photos.map(({ words }) => words.alt)).toEqual(ids.map((id) => known.get(id)!.alt));
+  const folder = await mkdtemp(join(tmpdir(), 'otter-words-'));
+  for (const { words, variants } of manifest.photos) {
+    const inside = variants.filter(({ format }) => format !== 'gif' && format !== 'svg');
+    for (const format of new Set(inside.map((one) => one.format))) {
+      const { path } = inside.find((one) => one.format === format)!;
+      const file = join(folder, path.split('/').at(-1)!);
+      await writeFile(file, zip[path]!);
+      const said = execFileSync('exiftool', ['-j', '-charset', 'UTF8', '-XMP-iptcCore:all', file]).toString();
+      const [xmp] = JSON.parse(said) as { AltTextAccessibility?: string; ExtDescrAccessibility?: string }[];
+      expect(xmp!.AltTextAccessibility ?? '', path).toBe(words.alt);
+      expect(xmp!.ExtDescrAccessibility ?? '', path).toBe(words.longDescription);
+    }
+  }
+  await rm(folder, { recursive: true });
   const preview = await fetch(`${server.address}/api/sets/${setId}/words`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },

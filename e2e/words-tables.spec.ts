@@ -9,6 +9,7 @@ test('words come from a table, also for files that are still to come', async ({ 
     'file,role,alt text,caption,place',
     'GM_0479.JPG,informs,"A rust-red teapot, and two cups","=1+1 is a caption",Viewer',
     'DSC00307.JPG,informative,A turquoise plate on slate,,',
+    'IMG-20260822-203118.jpg,,,Twelve hours in.,',
     'DSC00203.JPG,informative,Pebbles of every size,,',
     'GM_0418.JPG,pretty,,,',
   ].join('\n');
@@ -21,10 +22,15 @@ test('words come from a table, also for files that are still to come', async ({ 
   await choose('words.csv', table);
   await expect(page.getByText('“pretty” is no role.')).toBeVisible();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByText('image of plate')).toHaveCount(0);
-  await dialog.getByRole('checkbox', { name: /something else is said already/ }).check();
-  await expect(dialog.getByText('image of plate')).toBeVisible();
-  await dialog.getByRole('checkbox', { name: /something else is said already/ }).uncheck();
+  // Nothing is taken over what is said already but what is ticked.
+  const all = dialog.getByRole('checkbox', { name: /^Take all 2 texts that would stand instead/ });
+  const caption = dialog.getByRole('checkbox', { name: /^Instead, as caption of Wood kiln at dusk/ });
+  const alt = dialog.getByRole('checkbox', { name: /^Instead, as alt text of Plate on slate/ });
+  await expect(caption).not.toBeChecked();
+  await all.check();
+  await expect(alt).toBeChecked();
+  await alt.uncheck();
+  await expect(all).not.toBeChecked();
   expect(await axeFindings(page)).toEqual([]);
   await dialog.getByRole('button', { name: 'Take them, and keep the rest for later' }).click();
   await expect(page.getByText('Words wait for 1 file still to come.')).toBeVisible();
@@ -39,6 +45,7 @@ test('words come from a table, also for files that are still to come', async ({ 
     placements: [{ slot: 'viewer' }],
   });
   expect(files.get('DSC00307.JPG')!.words.alt).toBe('image of plate');
+  expect(files.get('IMG-20260822-203118.jpg')!.words.caption).toBe('Twelve hours in.');
   const photo = await readFile(new URL('../demo/photos/DSC00203.JPG', import.meta.url));
   await page
     .locator('#photos-to-add')
@@ -128,6 +135,21 @@ test('a site has several languages: words in each, what is missing, and a page f
   await page.getByRole('button', { name: 'English', exact: true }).click();
   await expect(alt).toHaveValue(bay.words.alt);
 
+  // A table in one of them.
+  await page.goto(`${server.address}/sets/${setId}/describe`);
+  await page.getByRole('button', { name: 'Table of words' }).click();
+  await page.getByRole('combobox', { name: 'The words are in' }).selectOption('de');
+  const german = `file,alt text\n${rows[5]!.fileName},Sechs Becher auf hellem Grund\nnever.jpg,x\n`;
+  await page
+    .getByLabel('Choose a table')
+    .setInputFiles({ name: 'de.csv', mimeType: 'text/csv', buffer: Buffer.from(german) });
+  await expect(page.getByText('only words in the first language can wait for them')).toBeVisible();
+  await page.getByRole('button', { name: 'Take them', exact: true }).click();
+  await saved(page);
+  await page.goto(`${server.address}/sets/${setId}/describe/${rows[5]!.id}`);
+  await page.getByRole('button', { name: 'German', exact: true }).click();
+  await expect(alt).toHaveValue('Sechs Becher auf hellem Grund');
+
   await allMade(page);
   await page.goto(`${server.address}/preview/${setId}/de/`);
   await expect(page.locator('html')).toHaveAttribute('lang', 'de');
@@ -143,6 +165,23 @@ test('a site has several languages: words in each, what is missing, and a page f
     await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
   ).toBeLessThanOrEqual(0);
   expect(await axeFindings(page)).toEqual([]);
+});
+
+test('photos that sound nearly alike are found among many', async ({ page, server, setId }) => {
+  await page.goto(`${server.address}/sets/${setId}/describe`);
+  await page.getByLabel('Alt text of GM_0418.JPG').fill('A pale green vase on the warm kiln roof.');
+  await page.getByLabel('Alt text of GM_0479.JPG').fill('The pale green vase, on a warm kiln roof');
+  await saved(page);
+  await page
+    .locator('[data-row]')
+    .first()
+    .click({ position: { x: 20, y: 60 } });
+  await page.keyboard.press('Control+a');
+  await page.getByRole('button', { name: 'Words', exact: true }).click();
+  await page.getByRole('menuitem', { name: /^Tell those apart/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Alike by ear' });
+  await expect(dialog.getByRole('textbox', { name: 'Alt text' })).toHaveCount(2);
+  await expect(dialog.getByRole('link', { name: 'Red teapot' })).toBeVisible();
 });
 
 test('photos with the same words are told apart side by side', async ({ page, server, setId }) => {

@@ -36,7 +36,7 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
   const all = counts?.filters.all ?? 0;
   const acting = chosen.length > 0 ? chosen : null;
   return (
-    <footer className="flex min-h-[46px] shrink-0 items-center gap-3 whitespace-nowrap border-t border-rule-strong bg-raised px-4 text-[13px] max-[1000px]:flex-wrap max-[1000px]:gap-y-1.5 max-[1000px]:py-1.5 max-[700px]:gap-2 max-[700px]:px-2.5">
+    <footer className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 whitespace-nowrap border-t border-rule-strong bg-raised px-4 py-1.5 text-[13px] max-[700px]:gap-2 max-[700px]:px-2.5">
       <span className="flex items-baseline gap-2 max-[1000px]:hidden">
         {describing ? (
           counts ? (

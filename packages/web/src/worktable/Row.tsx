@@ -187,6 +187,8 @@ export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?:
     <div
       ref={moving?.row}
       role="row"
+      id={`photo-${id}`}
+      aria-label={row ? shownName(row.words, row.fileName) : undefined}
       aria-rowindex={index + 2}
       aria-selected={selected}
       data-row={id}

@@ -61,6 +61,7 @@ export function Worktable() {
   const replacing = useReplacing();
   const filter = useScreen((state) => state.filter);
   const sheet = useScreen((state) => state.sheet);
+  const cursor = useScreen((state) => state.cursor);
   const counts = useCounts();
   const set = useSet();
   const [range, setRange] = useState({ from: 0, to: 0 });
@@ -171,7 +172,7 @@ export function Worktable() {
   );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet [@media(max-height:560px)]:overflow-auto">
-      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[700px]:flex-wrap max-[700px]:py-2">
+      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
         <h1 className="mr-1.5 whitespace-nowrap text-[20px] font-[620] leading-none tracking-[-.015em]">
           {stopOf(stop).heading}
         </h1>
@@ -221,10 +222,17 @@ export function Worktable() {
       ) : (
         <div
           role="grid"
-          aria-label="Photos"
+          aria-label="Photos, arrow keys go through them"
+          // The rows take the focus themselves; until one does, the grid says which one they go on from.
+          tabIndex={0}
+          aria-activedescendant={
+            cursor !== null && items.some(({ index }) => list.at(index) === cursor)
+              ? `photo-${cursor}`
+              : undefined
+          }
           aria-rowcount={total + 1}
           aria-multiselectable="true"
-          className="flex min-h-[220px] flex-1 flex-col"
+          className="flex min-h-[220px] flex-1 flex-col outline-offset-[-2px]"
           onKeyDown={press}
         >
           <div
@@ -246,13 +254,7 @@ export function Worktable() {
               </span>
             ))}
           </div>
-          <div
-            role="rowgroup"
-            ref={scroller}
-            className="min-h-0 flex-1 overflow-auto"
-            tabIndex={0}
-            aria-label="Photos, arrow keys go through them"
-          >
+          <div role="rowgroup" ref={scroller} className="min-h-0 flex-1 overflow-auto">
             {sortable ? (
               <SortableRows setId={setId} shown={shown}>
                 {rows}
