@@ -23,6 +23,12 @@ module.exports = {
       },
     },
     {
+      name: 'runtime-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/runtime/src' },
+      to: { pathNot: '^packages/runtime/src' },
+    },
+    {
       name: 'web-not-server',
       severity: 'error',
       from: { path: '^packages/web' },

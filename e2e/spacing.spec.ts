@@ -15,9 +15,7 @@ const lostOn = (page: Page): Promise<string[]> =>
     );
     for (const control of controls) {
       if (control.closest('[inert], [aria-hidden="true"]') || control.matches(':disabled')) continue;
-      const name = (control.getAttribute('aria-label') ?? control.textContent ?? control.id)
-        .trim()
-        .slice(0, 60);
+      const name = (control.getAttribute('aria-label') ?? control.textContent).trim().slice(0, 60);
       const style = getComputedStyle(control);
       if (style.visibility === 'hidden' || style.pointerEvents === 'none' || control.offsetParent === null)
         continue;

@@ -101,7 +101,9 @@ function markDone(name, digest) {
  * @param {{ checks?: boolean }} [options]
  */
 export async function installPackages({ checks = true } = {}) {
-  const packages = ['core', 'server', 'web'].map((name) => join(ROOT, 'packages', name, 'package.json'));
+  const packages = ['core', 'server', 'web', 'runtime'].map((name) =>
+    join(ROOT, 'packages', name, 'package.json'),
+  );
   const digest = digestOf([join(ROOT, 'package.json'), join(ROOT, 'package-lock.json'), ...packages]);
   const there = existsSync(join(ROOT, 'node_modules', 'fastify'));
   // All packages serve those who need only some.
@@ -123,14 +125,21 @@ export async function installPackages({ checks = true } = {}) {
 
 /** Core, server and web application, built. The web application is bundled from sources: both go at the same time. */
 export async function build() {
-  const sources = ['core', 'server', 'web'].map((name) => join(ROOT, 'packages', name));
+  const sources = ['core', 'server', 'web', 'runtime'].map((name) => join(ROOT, 'packages', name));
   const digest = digestOf([join(ROOT, 'tsconfig.base.json'), ...sources]);
-  const products = ['core/dist/index.js', 'server/dist/main.js', 'web/dist/index.html'];
+  const products = [
+    'core/dist/index.js',
+    'server/dist/main.js',
+    'web/dist/index.html',
+    'runtime/dist/viewer.js',
+  ];
   if (isDone('build', digest) && products.every((path) => existsSync(join(ROOT, 'packages', path)))) return;
   console.log('Building.');
   const done = await Promise.all([
     runBeside('npx', ['tsc', '-b', 'packages/core', 'packages/server']),
-    runBeside('npm', ['run', 'build', '-w', '@dusky-otter/web', '--loglevel', 'error']),
+    ...['web', 'runtime'].map((name) =>
+      runBeside('npm', ['run', 'build', '-w', `@dusky-otter/${name}`, '--loglevel', 'error']),
+    ),
   ]);
   if (!done.every(Boolean)) giveUp('The build failed. See above for the reason.');
   markDone('build', digest);

@@ -5,7 +5,10 @@ import { join } from 'node:path';
 import { startDatabase } from './database.mjs';
 import { build, DATABASE, installPackages, needDebian, ROOT, run, runBeside } from './setup.mjs';
 
-await Promise.all([needDebian({ ...DATABASE, chromium: 'chromium', exiftool: 'libimage-exiftool-perl' }), installPackages()]);
+await Promise.all([
+  needDebian({ ...DATABASE, chromium: 'chromium', exiftool: 'libimage-exiftool-perl' }),
+  installPackages(),
+]);
 await build();
 
 let passed = 0;
@@ -32,6 +35,7 @@ const CHECKS = [
       'packages/core/src',
       'packages/server/src',
       'packages/web/src',
+      'packages/runtime/src',
     ],
   ],
 ];

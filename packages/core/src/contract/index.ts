@@ -5,3 +5,4 @@ export * from './site.ts';
 export * from './set.ts';
 export * from './wire.ts';
 export * from './measuring.ts';
+export * from './arrangement.ts';

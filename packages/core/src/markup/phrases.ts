@@ -8,6 +8,19 @@ export interface Phrases {
   photo: string;
   /** Behind the name of a link that opens a window of its own. */
   newWindow: string;
+  /** Names a picture that has no words by its place among the others. */
+  picture: (n: number, of: number) => string;
+  /** Opens the list of all pictures of an arrangement. */
+  all: (count: number) => string;
+  /** What a rotating hero is, and one of its pictures; after the carousel pattern. */
+  carousel: string;
+  slide: string;
+  slides: string;
+  /** What the scripts say. `{n}` and `{m}` are numbers. */
+  script: Record<
+    'of' | 'back' | 'on' | 'play' | 'pause' | 'close' | 'save' | 'controls' | 'to' | 'how',
+    string
+  >;
 }
 
 const PHRASES: Record<string, Phrases> = {
@@ -15,11 +28,45 @@ const PHRASES: Record<string, Phrases> = {
     description: (of) => (of ? `Description of “${of}”` : 'Description'),
     photo: 'Photo:',
     newWindow: 'opens in a new window',
+    picture: (n, of) => `Picture ${n} of ${of}`,
+    all: (count) => `All ${count} pictures`,
+    carousel: 'carousel',
+    slide: 'slide',
+    slides: 'Pictures',
+    script: {
+      of: '{n} of {m}',
+      back: 'Previous picture',
+      on: 'Next picture',
+      play: 'Show one after the other',
+      pause: 'Stop',
+      close: 'Close',
+      save: 'Download',
+      controls: 'Choose a picture',
+      to: 'Picture {n} of {m}',
+      how: 'Enter looks closely, arrow keys move, Escape ends it',
+    },
   },
   de: {
     description: (of) => (of ? `Beschreibung zu „${of}“` : 'Beschreibung'),
     photo: 'Foto:',
     newWindow: 'öffnet ein neues Fenster',
+    picture: (n, of) => `Bild ${n} von ${of}`,
+    all: (count) => `Alle ${count} Bilder`,
+    carousel: 'Karussell',
+    slide: 'Bild',
+    slides: 'Bilder',
+    script: {
+      of: '{n} von {m}',
+      back: 'Voriges Bild',
+      on: 'Nächstes Bild',
+      play: 'Nacheinander zeigen',
+      pause: 'Anhalten',
+      close: 'Schließen',
+      save: 'Herunterladen',
+      controls: 'Bild wählen',
+      to: 'Bild {n} von {m}',
+      how: 'Eingabetaste vergrößert, Pfeiltasten bewegen, Escape beendet',
+    },
   },
 };
 

@@ -212,15 +212,11 @@ function mostOf({ row, slot }: PictureOptions): string | null {
   return widest ? `--${OWN}-most: ${cssLength(widest)}` : null;
 }
 
-/** The picture in a figure with its caption and credit; the class name carries the slot's width. */
-export function figureMarkup(options: PictureOptions): string | null {
-  const picture = pictureMarkup(options);
-  if (!picture) return null;
+/** What stands below a picture in its figure: caption and credit, and the long description. */
+export function belowPicture(options: PictureOptions): string[] {
   const words = wordsIn(options.row, options.slot.id);
   const { caption, credit, longDescription } = words;
-  const lines = [linked(picture, options)];
-  if (wordsMissing(words))
-    lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
+  const lines: string[] = [];
   if (caption || credit) {
     const said = [
       caption && escapeHtml(caption),
@@ -230,6 +226,16 @@ export function figureMarkup(options: PictureOptions): string | null {
   }
   if (longDescription.trim() && words.role !== 'decorative')
     lines.push(longDescriptionMarkup(options, words));
+  return lines;
+}
+
+/** The picture in a figure with its caption and credit; the class name carries the slot's width. */
+export function figureMarkup(options: PictureOptions): string | null {
+  const picture = pictureMarkup(options);
+  if (!picture) return null;
+  const lines = [linked(picture, options), ...belowPicture(options)];
+  if (wordsMissing(wordsIn(options.row, options.slot.id)))
+    lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
   const { language, wordsLanguage } = options;
   const figure = tag('figure', {
     class: figureClass(options.slot.id),

@@ -46,9 +46,8 @@ function languageOf(site: Pick<Site, 'languages'>, asked: string | undefined): L
 }
 
 /** What hangs on a language; what a photo is here for, and where its link opens, does not. */
-function textsOf({ role: _role, newWindow: _window, ...texts }: Partial<Words>): Partial<Words> {
-  return texts;
-}
+const textsOf = (words: Partial<Words>): Partial<Words> =>
+  Object.fromEntries(Object.entries(words).filter(([part]) => part !== 'role' && part !== 'newWindow'));
 
 /** What a table would change of the words in a language, line by line. Places go with the first language alone. */
 async function previewOf(

@@ -1,0 +1,199 @@
+// Pages with arrangements as they go into any site: built from made-up photos by the core, with the runtime's own files,
+// inside pages of others.
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import sharp from 'sharp';
+import {
+  arrangedMarkup,
+  arrangementRules,
+  cellsOf,
+  SCRIPTS_OF,
+  STYLES_OF,
+  type ArrangedItem,
+} from '../packages/core/src/index.ts';
+import type {
+  Arrangement,
+  ArrangementKind,
+  ArrangementOptions,
+  PhotoRow,
+  PlanContext,
+  WidthRule,
+} from '../packages/core/src/contract/index.ts';
+import { CONTEXT, samplePhoto, sampleRow } from '../packages/core/src/testing/sample.ts';
+
+/** The body's margins, and a column of 1140 px. */
+export const CONTAINER: WidthRule = [
+  { from: 0, vw: 1, px: -32 },
+  { from: 1172, vw: 0, px: 1140 },
+];
+
+const SIZES = [
+  [3000, 2000],
+  [1800, 2400],
+  [2200, 2200],
+  [3200, 1600],
+  [3000, 2000],
+  [2000, 2500],
+  [3000, 2000],
+] as const;
+const TITLES = [
+  'Red teapot',
+  'Tall vase',
+  'Plate on slate',
+  'Bay at dusk',
+  'Six cups',
+  'Hands at the wheel',
+  'Kiln',
+];
+
+const SEVERAL = { gap: 12, captions: 'below', click: 'viewer', download: true } as const;
+const COLUMNS = [
+  { from: 0, count: 2 },
+  { from: 600, count: 3 },
+];
+
+export const OPTIONS: Record<string, ArrangementOptions> = {
+  grid: { kind: 'grid', shape: '3:2', columns: COLUMNS, ...SEVERAL },
+  over: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, captions: 'over' },
+  rows: { kind: 'rows', height: 240, ...SEVERAL, gap: 8 },
+  figure: { kind: 'figure', side: 'left', width: { part: 0.4 }, caption: 'below', shape: '3:2' },
+  beside: { kind: 'figure', side: 'full', width: { part: 1 }, caption: 'beside', shape: '3:2' },
+  feed: { kind: 'feed', direction: 'down', shape: '3:2' },
+  sideways: { kind: 'feed', direction: 'sideways', shape: '3:2' },
+  strip: { kind: 'strip', shape: '3:2', side: 'below' },
+  film: { kind: 'strip', shape: '3:2', side: 'beside' },
+  fade: { kind: 'rotating', shape: '3:1', change: 'fade', seconds: 3, arrows: 'inside' },
+  slide: { kind: 'rotating', shape: '3:1', change: 'slide', seconds: null, arrows: 'outside' },
+  zoom: { kind: 'zoom', shape: '3:2', times: 2 },
+  cover: { kind: 'cover', shape: '3:2', download: false },
+};
+
+export const arrangementOf = (name: string): Arrangement => ({
+  shortName: name,
+  title: `The ${name} of the pottery`,
+  options: OPTIONS[name]!,
+  container: CONTAINER,
+});
+
+const photos = SIZES.map(([width, height], n) => samplePhoto({ id: n + 1 }, { width, height }));
+const arranged = photos.map(({ id, original: { width, height } }) => ({ id, size: { width, height } }));
+
+/** The places of an arrangement with the photos that stand in them. */
+export function itemsOf(name: string): ArrangedItem[] {
+  const cells = cellsOf(arrangementOf(name), arranged);
+  return cells.map((cell, n) => {
+    const slots = [cell.cell, ...(cell.large ? [cell.large] : [])];
+    const context: PlanContext = {
+      ...CONTEXT,
+      slots,
+      policy: { ...CONTEXT.policy, modern: 'webp' },
+    };
+    const words = {
+      ...photos[n]!.words,
+      title: TITLES[n]!,
+      alt: `${TITLES[n]!}, seen from the window.`,
+      caption: n % 2 ? '' : `${TITLES[n]!}, from the autumn firing`,
+    };
+    const [width, height] = SIZES[n]!;
+    const row = sampleRow(
+      slots.map(({ id }) => id),
+      { id: n + 1, words },
+      { width, height },
+      undefined,
+      context,
+    );
+    return { ...cell, row };
+  });
+}
+
+const urlOf = (row: PhotoRow, v: { width: number; height: number; format: string; slot: string }) =>
+  `/photos/${row.id}-${v.slot}-${v.width}x${v.height}.${v.format}`;
+
+export const markupOf = (name: string, language = 'en', first = false): string =>
+  arrangedMarkup({ arrangement: arrangementOf(name), items: itemsOf(name), urlOf, first, language });
+
+const RUNTIME = new URL('../packages/runtime/dist/', import.meta.url);
+export const runtimeFile = (file: string): string => readFileSync(new URL(file, RUNTIME), 'utf8');
+
+const kindsOf = (names: readonly string[]): ArrangementKind[] => [
+  ...new Set(names.map((name) => OPTIONS[name]!.kind)),
+];
+
+const stylesOf = (names: readonly string[]): string =>
+  [...new Set(kindsOf(names).flatMap((kind) => STYLES_OF[kind]))]
+    .map((file) => runtimeFile(`${file}.css`))
+    .concat(names.map((name) => arrangementRules(arrangementOf(name))))
+    .join('\n');
+
+const scriptsOf = (names: readonly string[]): string =>
+  [...new Set(kindsOf(names).flatMap((kind) => SCRIPTS_OF[kind]))]
+    .map((file) => `<script>${runtimeFile(`${file}.js`)}</script>`)
+    .join('\n');
+
+/** Pages of others: what their stylesheets say of pictures, lists, buttons and boxes. */
+export const HOSTS: Record<string, string> = {
+  plain: '',
+  reset: `*, *::before, *::after { margin: 0; padding: 0; border: 0; font: inherit; vertical-align: baseline }
+    figure, picture, img { display: inline; width: auto; max-width: none; height: 100% } ul, ol { list-style: none }`,
+  framework: `#page .article img, #page img { width: auto; height: 300px; max-width: 50%; float: left; margin: 0 2em 2em 0;
+      padding: 4px; border: 1px solid #ccc; border-radius: 8px; object-fit: contain }
+    #page figure { margin: 1em 40px; padding: 12px } #page picture { width: 50% } #page div { min-width: 10px }
+    #page li { list-style: square; margin: 0 0 8px 24px; padding-left: 8px; width: 50% } #page li::before { content: '→ ' }
+    #page a { display: inline; padding: 2px } button { width: 100%; padding: 20px; text-transform: uppercase }`,
+  boxes: `* { box-sizing: content-box; float: left; max-width: 700px; position: relative } body, main { float: none }
+    main, main > .ours { max-width: none; width: 100% } ul, section { overflow: hidden; padding: 10px; border: 2px solid red }
+    img { height: 50vh; opacity: .99 } figure { display: inline-block }`,
+};
+
+export interface Specimen {
+  origin: string;
+  close: () => void;
+}
+
+/** `/?names=grid,rows&host=reset&scripts=0&twice=1&dir=rtl&first=1` */
+export async function startSpecimen(): Promise<Specimen> {
+  const made = new Map<string, Promise<Buffer>>();
+  const picture = (path: string): Promise<Buffer> => {
+    const [, id, width, height, format] = /(\d+)-[\w-]+-(\d+)x(\d+)\.(\w+)$/.exec(path)!;
+    const hue = ['#a03028', '#385868', '#787068', '#205080', '#907838', '#486838', '#583828'][
+      Number(id) - 1
+    ]!;
+    return sharp({
+      create: { width: Number(width), height: Number(height), channels: 3, background: hue },
+    })
+      .toFormat(format as 'webp')
+      .toBuffer();
+  };
+  const server = createServer((request, response) => {
+    const { pathname, searchParams } = new URL(request.url!, 'http://host');
+    if (pathname.startsWith('/photos/')) {
+      made.set(pathname, made.get(pathname) ?? picture(pathname));
+      void made.get(pathname)!.then((bytes) => {
+        response.writeHead(200, { 'content-type': `image/${pathname.split('.').at(-1)!}` });
+        response.end(bytes);
+      });
+      return;
+    }
+    if (pathname !== '/') {
+      response.writeHead(404).end();
+      return;
+    }
+    const names = searchParams.get('names')!.split(',');
+    const language = searchParams.get('lang') ?? 'en';
+    const host = HOSTS[searchParams.get('host') ?? 'plain']!;
+    const all = names.map((name, n) => markupOf(name, language, searchParams.has('first') && n === 0));
+    const text = '<p class="theirs">We lit the kiln at five and fed it until the cones fell.</p>';
+    response.writeHead(200, { 'content-type': 'text/html' });
+    response.end(`<!doctype html><html lang="${language}" dir="${searchParams.get('dir') ?? 'ltr'}"><meta charset="utf-8">
+<title>Specimen</title><meta name="viewport" content="width=device-width"><link rel="icon" href="data:,">
+<style>body { margin: 0 16px; font: 16px/1.5 sans-serif } main { max-width: 1140px; margin: 0 auto } ${host}</style>
+<style>${stylesOf(names)}</style>
+<main id="page" class="article"><h1 class="theirs">A page of others</h1>${text}
+<div class="ours">${all.join(`\n${text}\n`)}</div>${searchParams.has('twice') ? `<div class="ours">${all.join('\n')}</div>` : ''}
+${text}</main>${searchParams.get('scripts') === '0' ? '' : scriptsOf(names)}</html>`);
+  });
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const { port } = server.address() as AddressInfo;
+  return { origin: `http://127.0.0.1:${port}`, close: () => server.close() };
+}

@@ -1,0 +1,111 @@
+// What is put on a page, built from photos: its kind with the options of that kind, and how its pictures are ordered.
+import type { ShapeId } from './geometry.ts';
+import type { WidthRule } from './site.ts';
+
+/** How many stand beside each other from a width of the arrangement on, in CSS px; ascending, the first from 0. */
+export type Columns = readonly { from: number; count: number }[];
+
+/** Where captions stand: below their pictures; over them while they are pointed at or have the focus; in the viewer alone. */
+export type Captions = 'below' | 'over' | 'viewer';
+
+/** What a click on a picture does that leads nowhere else: it opens the viewer, or nothing. */
+export type Click = 'viewer' | 'nothing';
+
+interface Several {
+  captions: Captions;
+  click: Click;
+  /** The viewer offers the file. */
+  download: boolean;
+  /** Between pictures, CSS px. */
+  gap: number;
+}
+
+/** One picture that texts may flow around. */
+export interface FigureOptions {
+  kind: 'figure';
+  side: 'left' | 'right' | 'centre' | 'full';
+  /** As a part of its container, 0 to 1, or in CSS px; never both a width and a height. */
+  width: { part: number } | { px: number };
+  caption: 'below' | 'beside' | 'none';
+  shape: ShapeId;
+}
+
+/** Pictures of one shape in columns. */
+export interface GridOptions extends Several {
+  kind: 'grid';
+  shape: ShapeId;
+  columns: Columns;
+}
+
+/** Pictures in their own shapes, in rows that are as wide as the arrangement and about as high as said. */
+export interface RowsOptions extends Several {
+  kind: 'rows';
+  /** Height that rows are to have, CSS px. */
+  height: number;
+}
+
+/** One picture large, the others small below or beside it. */
+export interface StripOptions {
+  kind: 'strip';
+  shape: ShapeId;
+  side: 'below' | 'beside';
+}
+
+/** One picture at a time. */
+export interface RotatingOptions {
+  kind: 'rotating';
+  shape: ShapeId;
+  /** How one follows the other. */
+  change: 'fade' | 'slide';
+  /** How long each stands; null where nothing moves by itself. Seconds, 3 to 60. */
+  seconds: number | null;
+  arrows: 'inside' | 'outside';
+}
+
+/** A picture that can be looked at closely. */
+export interface ZoomOptions {
+  kind: 'zoom';
+  shape: ShapeId;
+  /** How many times as large, 1.5 to 4. */
+  times: number;
+}
+
+/** Pictures one after the other, down the page or sideways. */
+export interface FeedOptions {
+  kind: 'feed';
+  direction: 'down' | 'sideways';
+  shape: ShapeId;
+}
+
+/** One picture that opens a viewer of all. */
+export interface CoverOptions {
+  kind: 'cover';
+  shape: ShapeId;
+  /** The viewer offers the file. */
+  download: boolean;
+}
+
+export type ArrangementOptions =
+  | FigureOptions
+  | GridOptions
+  | RowsOptions
+  | StripOptions
+  | RotatingOptions
+  | ZoomOptions
+  | FeedOptions
+  | CoverOptions;
+
+export type ArrangementKind = ArrangementOptions['kind'];
+
+export interface Arrangement {
+  /** Names it within its site and in the markup; never used again for another. */
+  shortName: string;
+  /** What people read: small letters, digits and hyphens stand in the short name alone. */
+  title: string;
+  options: ArrangementOptions;
+  /** Width of what it stands in, by the window's. */
+  container: WidthRule;
+}
+
+/** How the pictures of an arrangement follow each other. */
+export type Order = 'hand' | 'taken' | 'name' | 'colour' | { seed: number };

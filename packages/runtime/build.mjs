@@ -1,0 +1,33 @@
+// Builds what ships inside a hand-over: a script and a stylesheet for each feature, small and on their own.
+import { readdirSync, rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { build } from 'vite';
+
+const at = (/** @type {string} */ path) => fileURLToPath(new URL(path, import.meta.url));
+
+rmSync(at('dist'), { recursive: true, force: true });
+for (const file of readdirSync(at('src'))) {
+  const [name, ending] = file.split('.');
+  // Features have an entry of their own; what they share is bundled into each.
+  if (ending !== 'css' && !['viewer', 'rotating', 'strip', 'zoom'].includes(name)) continue;
+  await build({
+    configFile: false,
+    root: at('.'),
+    logLevel: 'warn',
+    build: {
+      emptyOutDir: false,
+      outDir: at('dist'),
+      // What browsers of 2021 read.
+      target: ['chrome90', 'firefox90', 'safari15'],
+      cssMinify: 'lightningcss',
+      rolldownOptions: {
+        input: at(`src/${file}`),
+        output: {
+          format: ending === 'css' ? 'es' : 'iife',
+          entryFileNames: `${name}.js`,
+          assetFileNames: `${name}.css`,
+        },
+      },
+    },
+  });
+}

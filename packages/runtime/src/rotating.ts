@@ -1,0 +1,90 @@
+// The rotating hero, after the carousel pattern of the ARIA Authoring Practices Guide: it stands still while it is pointed
+// at, has the focus or is out of sight, has a button that stops it in front of everything that moves, and never moves by
+// itself where less motion is asked for. Without this script its pictures stand in a row that scrolls.
+import { button, counted, each, isMirrored, isStill } from './said.ts';
+
+each('rotating', (hero, said) => {
+  const row = hero.querySelector<HTMLElement>('.dusky-slides')!;
+  const slides = [...row.children] as HTMLElement[];
+  if (slides.length < 2) return;
+  const seconds = Number(hero.dataset.seconds ?? 0);
+  const fades = hero.classList.contains('dusky-fades');
+  const controls = document.createElement('div');
+  const marks = document.createElement('div');
+  let at = 0;
+  let playing = seconds > 0 && !isStill();
+  let held = false;
+  let timer = 0;
+  controls.className = 'dusky-controls';
+  controls.setAttribute('role', 'group');
+  controls.ariaLabel = said.controls!;
+  marks.className = 'dusky-marks';
+
+  const wait = () => {
+    clearTimeout(timer);
+    if (playing && !held) timer = window.setTimeout(() => show(at + 1), seconds * 1000);
+  };
+  const show = (n: number) => {
+    at = (n + slides.length) % slides.length;
+    slides.forEach((slide, k) => {
+      slide.classList.toggle('dusky-shown', k === at);
+      // What is not seen is not heard, and takes no focus.
+      slide.inert = k !== at;
+      const mark = marks.children[k];
+      if (mark) mark.ariaCurrent = k === at ? 'true' : null;
+      if (k === at || k === (at + 1) % slides.length)
+        for (const img of slide.querySelectorAll('img')) img.loading = 'eager';
+    });
+    if (!fades) {
+      const left = slides[at]!.offsetLeft - slides[0]!.offsetLeft;
+      row.scrollTo({ left, behavior: isStill() ? 'auto' : 'smooth' });
+    }
+    wait();
+  };
+  const set = (on: boolean) => {
+    playing = on;
+    // Polite only once it no longer goes by itself.
+    row.ariaLive = on ? 'off' : 'polite';
+    stop.ariaLabel = on ? said.pause! : said.play!;
+    hero.classList.toggle('dusky-plays', on);
+    wait();
+  };
+  const turn = (by: number) => {
+    set(false);
+    show(at + by);
+  };
+  const stop = button('play', '', () => set(!playing));
+  slides.forEach((_, n) =>
+    marks.append(button('mark', counted(said.to!, n + 1, slides.length), () => turn(n - at))),
+  );
+  if (seconds > 0) controls.append(stop);
+  controls.append(
+    button('back', said.back!, () => turn(-1)),
+    marks,
+    button('on', said.on!, () => turn(1)),
+  );
+  // In front of the slides: who comes by keyboard can stop it before anything has moved.
+  hero.prepend(controls);
+  hero.classList.add('dusky-runs');
+
+  const hold = (on: boolean) => () => {
+    held = on;
+    wait();
+  };
+  hero.addEventListener('pointerenter', hold(true));
+  hero.addEventListener('pointerleave', hold(false));
+  hero.addEventListener('focusin', hold(true));
+  hero.addEventListener('focusout', hold(false));
+  document.addEventListener('visibilitychange', () => hold(document.hidden)());
+  new IntersectionObserver(([seen]) => hold(!seen!.isIntersecting)()).observe(hero);
+  // Asked for while the page is open: it stops at once.
+  matchMedia('(prefers-reduced-motion: reduce)').addEventListener('change', () => isStill() && set(false));
+  let from = 0;
+  row.addEventListener('pointerdown', ({ clientX }) => (from = clientX));
+  row.addEventListener('pointerup', ({ clientX, pointerType }) => {
+    const way = (clientX - from) * (isMirrored(hero) ? -1 : 1);
+    if (pointerType !== 'mouse' && Math.abs(way) > 40) turn(way > 0 ? -1 : 1);
+  });
+  show(0);
+  set(playing);
+});

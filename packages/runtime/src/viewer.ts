@@ -1,0 +1,114 @@
+// The viewer: a click on a picture opens it large over the page, with those beside it. Without this script the same link
+// leads to the file. Each picture has an address of its own, which opens it again.
+import { button, counted, each, isMirrored, isStill, type Said } from './said.ts';
+
+/** How long each stands while the viewer plays, ms. */
+const STANDS = 5000;
+/** A finger that goes so far sideways turns the page, CSS px. */
+const SWIPE = 48;
+
+each('viewer', (set, said) => {
+  const links = [...set.querySelectorAll<HTMLAnchorElement>('a[data-dusky-open]')];
+  const open = (n: number) => view(links, n, said, set);
+  links.forEach((link, n) =>
+    link.addEventListener('click', (event) => {
+      if (event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
+      event.preventDefault();
+      open(n);
+    }),
+  );
+  const named = () => {
+    const n = links.findIndex((link) => addressOf(link) === location.hash);
+    if (n >= 0 && !document.querySelector('.dusky-viewer[open]')) open(n);
+  };
+  addEventListener('hashchange', named);
+  named();
+});
+
+function addressOf(link: HTMLAnchorElement): string {
+  return `#${link.dataset.duskyOpen}`;
+}
+
+function view(links: HTMLAnchorElement[], first: number, said: Said, set: Element): void {
+  const dialog = document.createElement('dialog');
+  const stage = document.createElement('div');
+  const bar = document.createElement('div');
+  const count = document.createElement('span');
+  const save = document.createElement('a');
+  const before = location.href.replace(/#.*/, '');
+  const hash = links.some((link) => addressOf(link) === location.hash) ? '' : location.hash;
+  let at = first;
+  let playing = 0;
+  dialog.className = 'dusky-viewer';
+  dialog.dir = isMirrored(set) ? 'rtl' : 'ltr';
+  dialog.lang = said.lang ?? '';
+  dialog.ariaLabel = set.getAttribute('aria-label') ?? '';
+  stage.className = 'dusky-stage';
+  bar.className = 'dusky-bar';
+  count.ariaLive = 'polite';
+  save.className = 'dusky-button dusky-save';
+  save.ariaLabel = said.save ?? '';
+  save.download = '';
+
+  const show = (n: number) => {
+    at = (n + links.length) % links.length;
+    const link = links[at]!;
+    // What stands behind the link is a template: nothing of it was loaded until now.
+    const template =
+      link.parentElement!.querySelector('template') ?? link.closest('li')?.querySelector('template');
+    stage.replaceChildren(template ? template.content.cloneNode(true) : '');
+    count.textContent = counted(said.of!, at + 1, links.length);
+    save.href = link.href;
+    history.replaceState(history.state, '', before + addressOf(link));
+  };
+  const play = (on: boolean) => {
+    clearInterval(playing);
+    playing = on ? window.setInterval(() => show(at + 1), STANDS) : 0;
+    dialog.classList.toggle('dusky-plays', on);
+    playButton.ariaLabel = on ? said.pause! : said.play!;
+    // Who listens is told of pictures that come by themselves by nobody.
+    count.ariaLive = on ? 'off' : 'polite';
+  };
+  const turn = (by: number) => {
+    play(false);
+    show(at + by);
+  };
+  const playButton = button('play', said.play!, () => play(!playing));
+  bar.append(count, playButton);
+  if (said.save) bar.append(save);
+  bar.append(button('close', said.close!, () => dialog.close()));
+  dialog.append(bar, stage);
+  if (links.length > 1)
+    dialog.append(
+      button('back', said.back!, () => turn(-1)),
+      button('on', said.on!, () => turn(1)),
+    );
+  else playButton.remove();
+
+  dialog.onkeydown = ({ key, target }) => {
+    const forward = isMirrored(dialog) ? 'ArrowLeft' : 'ArrowRight';
+    // A table or a folded text scrolls by its own keys.
+    if (target instanceof Element && target.closest('details')) return;
+    if (key === 'ArrowLeft' || key === 'ArrowRight') turn(key === forward ? 1 : -1);
+    else if (key === 'Home' || key === 'End') turn(key === 'Home' ? -at : links.length - 1 - at);
+  };
+  let from = 0;
+  stage.onpointerdown = ({ clientX }) => (from = clientX);
+  stage.onpointerup = ({ clientX, pointerType }) => {
+    const way = (clientX - from) * (isMirrored(dialog) ? -1 : 1);
+    if (pointerType !== 'mouse' && Math.abs(way) > SWIPE) turn(way > 0 ? -1 : 1);
+  };
+  dialog.onclick = ({ target }) => {
+    if (target === dialog || target === stage) dialog.close();
+  };
+  dialog.onclose = () => {
+    play(false);
+    history.replaceState(history.state, '', before + hash);
+    dialog.remove();
+    // The page was scrolled to nowhere meanwhile; the focus goes back to the picture that was seen last.
+    links[at]!.focus({ preventScroll: !isStill() && at === first });
+  };
+  document.body.append(dialog);
+  dialog.showModal();
+  show(at);
+}
