@@ -56,7 +56,7 @@ export const METADATA_CHOICES: readonly Choice<NonNullable<Policy['metadata']>>[
   {
     value: 'words',
     name: 'Its words and the credit',
-    hint: 'alt text, description, title and caption too, for those who pass the file on; up to a few kB more a file',
+    hint: 'alt text, description, title and caption too, for those who pass the file on; adds up to a few kB a file, which no weight here counts',
   },
 ];
 
