@@ -67,6 +67,7 @@ export * from './words/catalogue.ts';
 export * from './words/score.ts';
 export * from './arrange/cells.ts';
 export * from './arrange/justify.ts';
+export * from './arrange/options.ts';
 export * from './arrange/order.ts';
 export * from './arrange/row-widths.ts';
 export * from './markup/arranged/arranged.ts';

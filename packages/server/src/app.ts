@@ -9,6 +9,7 @@ import { editRoutes } from './routes/edits.ts';
 import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
+import { proofRoutes } from './routes/proof.ts';
 import { lookRoutes } from './routes/look.ts';
 import { measuringRoutes } from './routes/measuring.ts';
 import { offerRoutes } from './routes/offers.ts';
@@ -89,6 +90,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   await app.register(editRoutes(parts), { prefix: '/api' });
   await app.register(wordsRoutes(parts), { prefix: '/api' });
   await app.register(handoverRoutes(parts));
+  await app.register(proofRoutes(parts));
   await app.register(fileRoutes(parts));
   if (existsSync(parts.config.webDir)) {
     await app.register(fastifyStatic, { root: parts.config.webDir, wildcard: false });

@@ -73,7 +73,6 @@ export async function buildParts(
   const shelf = new Shelf(sites, ledgers, preparer);
   const edits = new Edits(sequelize, sites);
   const aftermath = new Aftermath(sites, ledgers, preparer, shelf, hub, told, report);
-  const takeIn = new TakeIn(sequelize, vault, pool, config.limits, preparer);
   const views = new Views(vault, pool, preparer);
   const looker = new Looker(config.jobs);
   const scrub = new Scrub(vault, preparer, views, report);
@@ -82,6 +81,7 @@ export async function buildParts(
     limits: { ...config.jobs, seconds: config.jobs.seconds * ANGLES_A_PICTURE },
     hasTime: () => pool.isAtLeisure,
   });
+  const takeIn = new TakeIn(sequelize, vault, pool, config.limits, preparer, () => reader.wake());
   return {
     config,
     sequelize,

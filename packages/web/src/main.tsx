@@ -22,6 +22,7 @@ const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBenc
 const DescribeBench = lazy(async () => ({
   default: (await import('./describe/DescribeBench.tsx')).DescribeBench,
 }));
+const Arrange = lazy(async () => ({ default: (await import('./arrange/Arrange.tsx')).Arrange }));
 const Reading = lazy(async () => ({ default: (await import('./describe/Reading.tsx')).Reading }));
 const PageLimit = lazy(async () => ({ default: (await import('./weigh/PageLimit.tsx')).PageLimit }));
 const Policy = lazy(async () => ({ default: (await import('./policy/Policy.tsx')).Policy }));
@@ -42,6 +43,7 @@ createRoot(document.getElementById('root')!).render(
             <Route path="frame/:photoId" element={<FrameBench />} />
             <Route path="weigh/:photoId" element={late(<WeighBench />)} />
             <Route path="describe/:photoId" element={late(<DescribeBench />)} />
+            <Route path="arrange/:slot" element={late(<Arrange />)} />
             <Route path="reading" element={late(<Reading />)} />
             <Route path="rehearse" element={<Rehearse />} />
             <Route path="places" element={late(<Places />)} />

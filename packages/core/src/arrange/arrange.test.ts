@@ -3,9 +3,10 @@ import { describe, expect, test } from '@jest/globals';
 import { chance } from '../chance/chance.ts';
 import type { Arrangement, ArrangementOptions, WidthPiece } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { arrangementProblems, cellsOf } from './cells.ts';
+import { cellsOf, slotsOfArrangement } from './cells.ts';
 import { composed } from './composed.ts';
 import { brokenLines, costOf, heightOf, isShort, type Lines } from './justify.ts';
+import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor } from './options.ts';
 import { orderedBy } from './order.ts';
 import { BANDS, justifiedWidths, rowsByBand } from './row-widths.ts';
 
@@ -163,9 +164,15 @@ describe('places', () => {
     );
     expect(none[0]!.large).toBeNull();
   });
-  test('in justified rows are each photo’s own', () => {
-    const cells = cellsOf(arranged({ kind: 'rows', height: 240, ...SEVERAL }), photos);
-    expect(cells.map(({ cell }) => cell.id)).toEqual(['pots-1', 'pots-2', 'pots-3']);
+  test('in justified rows are one that is planned for, and each as wide as its row makes it', () => {
+    const rows = arranged({ kind: 'rows', height: 240, ...SEVERAL });
+    const { cell: planned } = slotsOfArrangement(rows);
+    expect(planned).toMatchObject({ fit: { height: 300 }, arranged: { container: CONTAINER } });
+    const cells = cellsOf(rows, photos);
+    expect(cells.map(({ cell }) => cell.id)).toEqual(['pots', 'pots', 'pots']);
+    for (const { cell } of cells)
+      for (const window of [390, 820, 1280])
+        expect(widthAt(cell.rule, window)).toBeLessThanOrEqual(widthAt(CONTAINER, window));
     expect(cells.every(({ cell }) => cell.shapes[0]!.shape === 'own')).toBe(true);
   });
   test.each<[ArrangementOptions, number, number]>([
@@ -223,11 +230,35 @@ describe('options', () => {
     { kind: 'zoom', shape: '1:1', times: 9 },
   ])('%j are refused with a sentence', (options) => {
     const [sentence] = arrangementProblems({ options, container });
-    expect(sentence).toMatch(/^[A-Z].*\.$/);
+    expect(sentence).toMatch(/^[A-Z“].*\.$/u);
   });
-  test('that can be built are not', () => {
-    const options: ArrangementOptions = { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL };
-    expect(arrangementProblems({ options, container })).toEqual([]);
+  test.each<unknown>([
+    { kind: 'moon' },
+    { kind: 'constructor' },
+    { kind: 'grid' },
+    { kind: 'cover', shape: '3:2', download: 'yes' },
+    { kind: 'strip', shape: '3:2', side: 'left' },
+    { kind: 'strip', shape: 'a:b', side: 'below' },
+    { kind: 'strip', shape: '3:2', side: 'below', gap: 4 },
+    { kind: 'figure', side: 'left', width: { px: 400, part: 0.5 }, caption: 'none', shape: 'own' },
+    { kind: 'grid', shape: '1:1', columns: 'many', ...SEVERAL },
+  ])('%j are refused, whoever sent them', (options) => {
+    expect(arrangementProblems({ options: options as never, container })).not.toEqual([]);
+  });
+  test('of every kind are such as can be built, and hold on where the next kind has them too', () => {
+    for (const kind of ARRANGEMENT_KINDS)
+      for (const other of ARRANGEMENT_KINDS) {
+        const options = optionsFor(other, optionsFor(kind));
+        expect(options.kind).toBe(other);
+        expect(arrangementProblems({ options, container })).toEqual([]);
+      }
+    const grid = optionsFor('grid');
+    expect(optionsFor('rows', { ...grid, gap: 30, captions: 'over' } as ArrangementOptions)).toMatchObject({
+      gap: 30,
+      captions: 'over',
+      height: 240,
+    });
+    expect(optionsFor('figure', optionsFor('strip'))).toMatchObject({ side: 'full', shape: '3:2' });
   });
 });
 

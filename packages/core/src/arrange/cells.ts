@@ -124,7 +124,7 @@ function placeOf(title: string, { id, rule, shape, fit, alone = false }: Part): 
 
 /** What a click or a choice shows, or null. */
 function largeOf({ shortName, title, options, container }: Arrangement): Slot | null {
-  const id = `${shortName}-large`;
+  const id = largeId(shortName);
   switch (options.kind) {
     case 'strip': {
       const inner = [whole, { from: STRIP.from, vw: 1, px: -STRIP.beside }];
@@ -147,52 +147,55 @@ function largeOf({ shortName, title, options, container }: Arrangement): Slot | 
   }
 }
 
+/** Rows are seldom higher than they were wanted by more than this. */
+const HIGHEST_ROW = 1.25;
+/** No picture in a row is wider; CSS px. */
+const WIDEST_IN_ROW = 4000;
+
 /**
- * The cells of an arrangement, in its photos' order. Cells that are alike are one place; in justified rows each photo has
- * a place of its own, named after the arrangement and the photo.
+ * The places of an arrangement as they are kept and planned for, whichever photos stand there. In justified rows a picture's
+ * width hangs on its neighbours; files are planned for the row at its highest.
+ */
+export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; large: Slot | null } {
+  const { shortName, title, options, container } = arrangement;
+  const part: Part =
+    options.kind === 'rows'
+      ? {
+          id: shortName,
+          rule: container,
+          shape: 'own',
+          fit: { width: WIDEST_IN_ROW, height: Math.round(options.height * HIGHEST_ROW) },
+        }
+      : {
+          id: shortName,
+          rule: widthsOf(arrangement, [{ id: 0, size: { width: 3, height: 2 } }])[0]!,
+          shape: shapeOf(options),
+        };
+  const large = largeOf(arrangement);
+  return {
+    cell: { ...placeOf(title, part), arranged: { options, container } },
+    large: large && { ...large, name: `${title}, large`, of: shortName },
+  };
+}
+
+export const largeId = (shortName: string): string => `${shortName}-large`;
+
+/** An arrangement's place as the arrangement; null for any other. */
+export const arrangementIn = ({ id, name, arranged }: Slot): Arrangement | null =>
+  arranged ? { shortName: id, title: name, ...arranged } : null;
+
+/**
+ * The cells of an arrangement, in its photos' order, each as wide as it will be. All have the name of the one place that
+ * is planned for.
  */
 export function cellsOf(arrangement: Arrangement, photos: readonly ArrangedPhoto[]): Cell[] {
   const { shortName, title, options } = arrangement;
   const widths = widthsOf(arrangement, photos);
-  const large = largeOf(arrangement);
+  const { cell, large } = slotsOfArrangement(arrangement);
   const shape = shapeOf(options);
-  const shared =
-    options.kind !== 'rows' && widths[0] ? placeOf(title, { id: shortName, rule: widths[0], shape }) : null;
   return photos.map(({ id }, n) => ({
     photo: id,
-    cell: shared ?? placeOf(title, { id: `${shortName}-${id}`, rule: widths[n]!, shape }),
+    cell: options.kind === 'rows' ? placeOf(title, { id: shortName, rule: widths[n]!, shape }) : cell,
     large,
   }));
-}
-
-/** Options without which a kind can't be built, as sentences; none for what can. */
-export function arrangementProblems({
-  options,
-  container,
-}: Pick<Arrangement, 'options' | 'container'>): string[] {
-  const wrong: string[] = [];
-  const inside = (value: number, from: number, to: number) => value >= from && value <= to;
-  if ('gap' in options && !inside(options.gap, 0, 200)) wrong.push('Between pictures there are 0 to 200 px.');
-  if (options.kind === 'grid') {
-    const { columns } = options;
-    const rising = columns.every(({ from }, n) => (n === 0 ? from === 0 : from > columns[n - 1]!.from));
-    if (columns.length === 0 || !rising)
-      wrong.push('The first number of columns holds from 0 px on, and each other from a wider one.');
-    if (columns.some(({ count }) => !Number.isInteger(count) || !inside(count, 1, 12)))
-      wrong.push('There are 1 to 12 columns.');
-  }
-  if (options.kind === 'rows' && !inside(options.height, 60, 1200))
-    wrong.push('Rows are 60 to 1200 px high.');
-  if (options.kind === 'figure') {
-    const { width } = options;
-    if ('px' in width ? !inside(width.px, 40, 4000) : !inside(width.part, 0.1, 1))
-      wrong.push('A figure is 40 to 4000 px wide, or a tenth to all of what it stands in.');
-  }
-  if (options.kind === 'rotating' && options.seconds !== null && !inside(options.seconds, 3, 60))
-    wrong.push('A picture stands for 3 to 60 seconds.');
-  if (options.kind === 'zoom' && !inside(options.times, 1.5, 4))
-    wrong.push('A closer look is 1.5 to 4 times as large.');
-  if (container.some(({ vw }) => vw < 0))
-    wrong.push('What it stands in must not get narrower in wider windows.');
-  return wrong;
 }

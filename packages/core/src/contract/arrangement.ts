@@ -1,6 +1,6 @@
 // What is put on a page, built from photos: its kind with the options of that kind, and how its pictures are ordered.
 import type { ShapeId } from './geometry.ts';
-import type { WidthRule } from './site.ts';
+import type { WidthRule } from './width.ts';
 
 /** How many stand beside each other from a width of the arrangement on, in CSS px; ascending, the first from 0. */
 export type Columns = readonly { from: number; count: number }[];
@@ -97,14 +97,18 @@ export type ArrangementOptions =
 
 export type ArrangementKind = ArrangementOptions['kind'];
 
-export interface Arrangement {
+/** What an arrangement is made of but for its names and its pictures. */
+export interface Arranged {
+  options: ArrangementOptions;
+  /** Width of what it stands in, by the window's. */
+  container: WidthRule;
+}
+
+export interface Arrangement extends Arranged {
   /** Names it within its site and in the markup; never used again for another. */
   shortName: string;
   /** What people read: small letters, digits and hyphens stand in the short name alone. */
   title: string;
-  options: ArrangementOptions;
-  /** Width of what it stands in, by the window's. */
-  container: WidthRule;
 }
 
 /** How the pictures of an arrangement follow each other. */

@@ -1,5 +1,7 @@
 // What belongs to a site: its places, devices, policy and languages. Together they are what a plan needs to know.
+import type { Arranged } from './arrangement.ts';
 import type { ShapeId, Size } from './geometry.ts';
+import type { WidthRule } from './width.ts';
 
 /** BCP 47, such as "en". */
 export type Language = string;
@@ -34,16 +36,6 @@ export interface Policy {
 /** A place's name within its site: it stands in markup, file names and edits, and never changes. */
 export type SlotId = string;
 
-/** From this viewport width (CSS px) on, the display width is vw × viewport + px. */
-export interface WidthPiece {
-  from: number;
-  vw: number;
-  px: number;
-}
-
-/** Ascending by `from`; the first piece starts at 0. */
-export type WidthRule = readonly WidthPiece[];
-
 /** One shape of a slot and the viewport widths it serves: from ≤ viewport < to, in CSS px; null has no end. */
 export interface SlotShape {
   shape: ShapeId;
@@ -70,6 +62,10 @@ export interface Slot {
   said?: string;
   /** Where its width was measured; absent where it was not. */
   measured?: MeasuredWidth;
+  /** What is built there, where it is an arrangement's cell: its width and shape follow from this. */
+  arranged?: Arranged;
+  /** The arrangement whose large pictures these are: photos stand here because they stand there. */
+  of?: SlotId;
 }
 
 /** How well a place's width agrees with a page that it was measured on. */

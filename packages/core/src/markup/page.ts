@@ -2,8 +2,11 @@
 import type { Language, PhotoRow, PlanContext, RowVariant, Slot, SlotId } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { slotsOf } from '../plan/plan.ts';
+import { arrangementIn } from '../arrange/cells.ts';
 import { PHONE } from '../slots/devices.ts';
+import { standable } from '../slots/slots.ts';
 import { isRightToLeft } from '../words/translated.ts';
+import { arrangedMarkup, itemsIn } from './arranged/arranged.ts';
 import { escapeHtml, indent, tag } from './html.ts';
 import { figureMarkup, rowMarkup } from './picture.ts';
 import { figureStyles, OWN } from './styles.ts';
@@ -20,36 +23,40 @@ export interface PageOptions {
   wordsLanguage?: (row: PhotoRow) => Language;
   /** From the page's folder to that of the styles. */
   base?: string;
+  /** Arrangements on it need the script beside the styles. */
+  scripted?: boolean;
 }
 
 /** index.html: the first picture loads at once with high priority, the others lazily. */
 export function pageMarkup(options: PageOptions): string {
-  const { title, rows, setSlots, context, urlOf, wordsLanguage, base = '' } = options;
+  const { title, rows, setSlots, context, urlOf, wordsLanguage, base = '', scripted = false } = options;
   const language = options.language ?? context.languages[0] ?? 'en';
   let first = true;
-  const sections = context.slots.flatMap((slot) => {
-    const figures = rows
-      .filter((row) => slotsOf(row, setSlots).includes(slot.id))
-      .flatMap((row) => {
-        const figure = figureMarkup({
-          row,
-          slot,
-          first,
-          both: context.policy.modern === 'both',
-          language,
-          ...(wordsLanguage && { wordsLanguage: wordsLanguage(row) }),
-          urlOf: (variant) => urlOf(row, variant),
-        });
-        if (figure) first = false;
-        return figure ? [figure] : [];
+  const sections = standable(context.slots).flatMap((slot) => {
+    const standing = rows.filter((row) => slotsOf(row, setSlots).includes(slot.id));
+    const arrangement = arrangementIn(slot);
+    if (arrangement) {
+      const both = context.policy.modern === 'both';
+      const items = itemsIn(arrangement, standing);
+      const markup = arrangedMarkup({ arrangement, items, urlOf, first, both, language });
+      if (markup === '') return [];
+      first = false;
+      return [arrangedPart(slot, markup)];
+    }
+    const figures = standing.flatMap((row) => {
+      const figure = figureMarkup({
+        row,
+        slot,
+        first,
+        both: context.policy.modern === 'both',
+        language,
+        ...(wordsLanguage && { wordsLanguage: wordsLanguage(row) }),
+        urlOf: (variant) => urlOf(row, variant),
       });
-    if (figures.length === 0) return [];
-    const id = `${OWN}-${slot.id}`;
-    const heading = `<h2 id="${id}">${escapeHtml(slot.name)}</h2>`;
-    const kind = reachesEdges(slot) ? ' class="edge"' : '';
-    return [
-      `<section aria-labelledby="${id}"${kind}>\n${indent(`${heading}\n${rowMarkup(slot, figures)}`)}\n</section>`,
-    ];
+      if (figure) first = false;
+      return figure ? [figure] : [];
+    });
+    return figures.length > 0 ? [sectionMarkup(slot, rowMarkup(slot, figures))] : [];
   });
   return `<!doctype html>
 ${tag('html', { lang: language, dir: isRightToLeft(language) ? 'rtl' : null })}
@@ -57,7 +64,7 @@ ${tag('html', { lang: language, dir: isRightToLeft(language) ? 'rtl' : null })}
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
     <title>${escapeHtml(title)}</title>
-    <link rel="stylesheet" href="${base}styles.css">
+    <link rel="stylesheet" href="${base}styles.css">${scripted ? `\n    <script src="${base}script.js" defer></script>` : ''}
   </head>
   <body>
     <header><h1>${escapeHtml(title)}</h1></header>
@@ -69,12 +76,24 @@ ${indent(sections.join('\n'), 3)}
 `;
 }
 
+/** One place of the page under its name. */
+function sectionMarkup(slot: Slot, inside: string): string {
+  const id = `${OWN}-${slot.id}`;
+  const heading = `<h2 id="${id}">${escapeHtml(slot.name)}</h2>`;
+  const kind = reachesEdges(slot) ? ' class="edge"' : '';
+  return `<section aria-labelledby="${id}"${kind}>\n${indent(`${heading}\n${inside}`)}\n</section>`;
+}
+
+/** An arrangement under its title; it is a section by itself. */
+const arrangedPart = (slot: Slot, markup: string): string =>
+  `<div class="${reachesEdges(slot) ? 'part edge' : 'part'}">\n${indent(`<h2>${escapeHtml(slot.name)}</h2>\n${markup}`)}\n</div>`;
+
 /** Whether a place is as wide as a phone's window: then it has no margin beside it. */
 const reachesEdges = (slot: Slot): boolean => widthAt(slot.rule, PHONE.viewport) >= PHONE.viewport;
 
 const PAGE = `*, ::before, ::after { box-sizing: border-box; }
 body { margin: 0; background: #fff; color: #221f2b; font: 1rem/1.5 system-ui, sans-serif; }
-header, section { padding: 0 16px; }
+header, section, .part { padding: 0 16px; }
 .edge { padding: 0; }
 .edge h2, .edge figcaption, .edge details { padding-left: 16px; padding-right: 16px; }
 h1 { margin: 16px 0; font-size: 1.5rem; }

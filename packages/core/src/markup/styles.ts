@@ -98,6 +98,8 @@ function rowRules(slot: Slot): string[] {
 /** The stylesheet for figures of these places. */
 export const figureStyles = ({ slots }: Pick<PlanContext, 'slots'>): string =>
   `${BASE}\n${slots
+    // Arrangements have stylesheets of their own; see markup/arranged.
+    .filter(({ arranged, of }) => arranged === undefined && of === undefined)
     .map((slot) =>
       [`/* ${slot.name.replace(/\*\//g, '* /')} */`, widest(slot), ...ratios(slot), ...rowRules(slot)].join(
         '\n',

@@ -3,6 +3,8 @@ import type { Slot } from '../contract/index.ts';
 import { CssError } from '../css/errors.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { ratioOf } from '../geometry/geometry.ts';
+import { largeId, slotsOfArrangement } from '../arrange/cells.ts';
+import { arrangementProblems } from '../arrange/options.ts';
 import { readWidth } from './typed-width.ts';
 
 export const LONGEST_SLOT_ID = 40;
@@ -51,10 +53,22 @@ function saidProblem({ said, rule }: Slot): string | null {
   }
 }
 
+/** Width and shape of an arrangement's places are those that its options make. */
+function arrangedProblem({ id, name, rule, shapes, fit, arranged, of }: Slot): string | null {
+  if (of !== undefined && id !== largeId(of))
+    return 'The place of large pictures is called after its arrangement.';
+  if (!arranged) return null;
+  const [problem] = arrangementProblems(arranged);
+  if (problem !== undefined) return problem;
+  const { cell } = slotsOfArrangement({ shortName: id, title: name, ...arranged });
+  const same = JSON.stringify([cell.rule, cell.shapes, cell.fit]) === JSON.stringify([rule, shapes, fit]);
+  return same ? null : 'The place of an arrangement is as wide as its kind makes it.';
+}
+
 /** What is wrong with a place, as a sentence, or null. */
 export function slotProblem(slot: Slot): string | null {
   if (!isSlotId(slot.id)) return 'A place’s short name has small letters, digits and hyphens.';
   if (slot.name.trim() === '') return 'A place needs a name.';
   if (!(slot.budget > 0)) return 'A budget is a number of bytes.';
-  return ruleProblem(slot) ?? shapesProblem(slot) ?? saidProblem(slot);
+  return ruleProblem(slot) ?? shapesProblem(slot) ?? saidProblem(slot) ?? arrangedProblem(slot);
 }

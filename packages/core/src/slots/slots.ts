@@ -5,9 +5,15 @@ import { contain, ratioOf } from '../geometry/geometry.ts';
 
 type Slots = Pick<PlanContext, 'slots'>;
 
-/** The slots with these names in the site's order. A name whose slot is gone is passed over: nothing is planned for it. */
+/**
+ * The slots with these names in the site's order, each arrangement's with that of its large pictures. A name whose slot is
+ * gone is passed over: nothing is planned for it.
+ */
 export const slotsIn = ({ slots }: Slots, ids: readonly SlotId[]): Slot[] =>
-  slots.filter((slot) => ids.includes(slot.id));
+  slots.filter(({ id, of }) => ids.includes(id) || (of !== undefined && ids.includes(of)));
+
+/** The slots that photos are put into; those of large pictures come along. */
+export const standable = (slots: readonly Slot[]): Slot[] => slots.filter(({ of }) => of === undefined);
 
 /** Viewport widths that a shape serves: from ≤ width < to, in CSS px. */
 export const spanOf = ({ from, to }: SlotShape): { from: number; to: number } => ({

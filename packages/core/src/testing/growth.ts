@@ -57,6 +57,9 @@ function costOf(body: () => unknown, tries: number): number {
   return least;
 }
 
+/** Ratio for sixteen times the length from which growth is faster than length: squares would be 256. */
+export const FASTER_THAN_LENGTH = 80;
+
 export interface Growth {
   /** Time at the longest text ÷ time at a sixteenth of it; 16 is linear. */
   ratio: number;
@@ -81,8 +84,8 @@ export function growthOf(read: (text: string) => unknown, hostile: (length: numb
     costOf(() => read(hostile(LONGEST / 16)), 3),
   );
   const large = costOf(() => read(hostile(LONGEST)), 2);
-  return { ratio: large / small, stuckAt: null };
+  if (large / small <= FASTER_THAN_LENGTH) return { ratio: large / small, stuckAt: null };
+  // Compiling and tidying memory are time of the process as well: what grows too fast does so each time.
+  const again = costOf(() => read(hostile(LONGEST)), 6);
+  return { ratio: Math.min(large, again) / small, stuckAt: null };
 }
-
-/** Ratio for sixteen times the length from which growth is faster than length: squares would be 256. */
-export const FASTER_THAN_LENGTH = 80;

@@ -64,6 +64,8 @@ export class TakeIn {
     private readonly pool: CodecPool,
     private readonly limits: Limits,
     private readonly preparer: Preparer,
+    /** Told of each original that nobody has seen before. */
+    private readonly arrived: () => void,
   ) {}
 
   /**
@@ -123,6 +125,7 @@ export class TakeIn {
     const { facts, views } = await this.pool.inspect(job, signal);
     await this.vault.keepOriginal(path, hash);
     await patiently(() => OriginalModel.upsert({ hash, facts, views }));
+    this.arrived();
     return facts;
   }
 

@@ -23,6 +23,7 @@ import { ProblemError } from '../problems.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
 import { withPacket } from './metadata/packet.ts';
+import { runtimeOf } from './runtime.ts';
 
 export interface HandoverParts {
   site: string;
@@ -48,7 +49,8 @@ export const pathsIn =
 /** index.html: the page of all photos. */
 export function pageOf(parts: HandoverParts): string {
   const { set, rows, setSlots, context } = parts;
-  return pageMarkup({ title: set, rows, setSlots, context, urlOf: pathsIn(parts) });
+  const scripted = runtimeOf(parts).script !== '';
+  return pageMarkup({ title: set, rows, setSlots, context, scripted, urlOf: pathsIn(parts) });
 }
 
 /** The page in another of the site's languages, in a folder of its name. */
@@ -69,6 +71,7 @@ function translatedPage(parts: HandoverParts, language: Language, own: ReadonlyM
     urlOf: (row, variant) => `../${pathOf(row, variant)}`,
     wordsLanguage: (row) => shown.get(row.id)!.language,
     base: '../',
+    scripted: runtimeOf(parts).script !== '',
   });
 }
 
@@ -88,10 +91,12 @@ export function textFiles(
 ): Record<string, string> {
   const { rows, context, translations } = parts;
   const pathOf = pathsIn(parts);
+  const { styles, script } = runtimeOf(parts);
   const where = { slots: context.slots, setSlots: parts.setSlots };
   return {
     'index.html': pageOf(parts),
-    'styles.css': stylesheet(context),
+    'styles.css': `${stylesheet(context)}${styles}`,
+    ...(script !== '' && { 'script.js': script }),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf, delivered }), null, 2)}\n`,
     'words.csv': wordsCsv(rows, where),
     ...Object.fromEntries(

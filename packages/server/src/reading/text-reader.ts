@@ -9,7 +9,7 @@ import type { Aftermath } from '../edits/aftermath.ts';
 import type { Report } from '../report.ts';
 import type { Vault } from '../vault/vault.ts';
 
-/** How often it is looked whether there is something to read and time for it, in ms. */
+/** How often it is looked whether there is time for what is to be read, in ms. */
 const LOOK_EVERY = 1_500;
 const WATCH_EVERY = 200;
 /** How long the process waits for another picture, in ms: it holds the data of two languages. */
@@ -29,6 +29,8 @@ export class TextReader {
   private timer: NodeJS.Timeout | null = null;
   private leaving: NodeJS.Timeout | null = null;
   private reading = false;
+  /** False once everything is read, until another original comes. */
+  private mayHave = true;
   private closed = false;
 
   constructor(private readonly parts: ReaderParts) {}
@@ -37,6 +39,11 @@ export class TextReader {
   start(): void {
     this.timer = setInterval(() => void this.look(), LOOK_EVERY);
     this.timer.unref();
+  }
+
+  /** An original has come that nobody has read. */
+  wake(): void {
+    this.mayHave = true;
   }
 
   close(): void {
@@ -57,12 +64,17 @@ export class TextReader {
   }
 
   private async look(): Promise<void> {
-    if (this.reading || this.closed || !this.parts.hasTime()) return;
+    if (!this.mayHave || this.reading || this.closed || !this.parts.hasTime()) return;
     this.reading = true;
+    // What comes while it is looked is looked for again.
+    this.mayHave = false;
     try {
       const original = await OriginalModel.findOne({ where: { shows: null }, order: [['hash', 'ASC']] });
-      if (original) await this.readOne(original);
+      if (!original) return;
+      this.mayHave = true;
+      await this.readOne(original);
     } catch (error) {
+      this.mayHave = true;
       if (!this.isClosed()) this.parts.report('Words in a picture could not be looked for.', error);
     } finally {
       this.reading = false;

@@ -5,9 +5,7 @@ import {
   LONGEST_NOTE,
   LONGEST_POSITION,
   LONGEST_PREFIX,
-  LONGEST_SLOT_ID,
   LONGEST_TEXT,
-  LONGEST_WIDTH,
   TARGET_NAMES,
   WORD_CHECKS,
   type Command,
@@ -15,7 +13,6 @@ import {
   type FocalPoint,
   type Frame,
   type Language,
-  type MeasuredWidth,
   type Placement,
   type Policy,
   type Rect,
@@ -23,11 +20,8 @@ import {
   type SetDecisions,
   type ShapeId,
   type SiteDecisions,
-  type Slot,
   type SlotId,
-  type SlotShape,
   type TargetName,
-  type WidthPiece,
   type Words,
 } from '@dusky-otter/core';
 import { Type } from 'class-transformer';
@@ -51,6 +45,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 
+import { SHAPE, SLOT_ID, SlotDto } from './place-dto.ts';
 import { IfGiven, QualityDto } from './quality-dto.ts';
 
 const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'complex'];
@@ -59,10 +54,8 @@ const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'compl
 export const LARGEST_ID = 4_294_967_295;
 const MOST_SLOTS = 50;
 const MOST_CROPS = 50;
-const SHAPE = /^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/;
 const LANGUAGE = /^[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8}){0,3}$/;
 const CHECK_CODES: ReadonlySet<string> = new Set(WORD_CHECKS.map(({ code }) => code));
-const SLOT_ID = /^[a-z][a-z0-9-]{0,39}$/;
 
 class FocalDto implements FocalPoint {
   @IsNumber() @Min(0) @Max(1) x!: number;
@@ -268,61 +261,6 @@ class SiteChangeDto implements Partial<SiteDecisions> {
 class SiteCommandDto {
   @Equals('site') kind!: 'site';
   @IsObject() @ValidateNested() @Type(() => SiteChangeDto) change!: SiteChangeDto;
-}
-
-class PieceDto implements WidthPiece {
-  @IsNumber() @Min(0) @Max(100_000) from!: number;
-  @IsNumber() @Min(-10) @Max(10) vw!: number;
-  @IsNumber() @Min(-100_000) @Max(100_000) px!: number;
-}
-
-class ShapePartDto implements SlotShape {
-  @Matches(SHAPE) shape!: ShapeId;
-  @IsNumber() @Min(0) @Max(100_000) from!: number;
-  @ValidateIf((o: ShapePartDto) => o.to !== null) @IsNumber() @Min(0) @Max(100_000) to!: number | null;
-}
-
-class BoxDto {
-  @IsNumber() @Min(1) @Max(20_000) width!: number;
-  @IsNumber() @Min(1) @Max(20_000) height!: number;
-}
-
-class MeasuredDto implements MeasuredWidth {
-  @IsString() @MaxLength(200) page!: string;
-  @Matches(/^\d{4}-\d\d-\d\dT[\d:.]{5,12}Z$/) on!: string;
-  @IsInt() @Min(1) @Max(10_000) windows!: number;
-  @IsNumber() @Min(0) @Max(10_000) worst!: number;
-}
-
-class SlotDto implements Slot {
-  @Matches(SLOT_ID) @MaxLength(LONGEST_SLOT_ID) id!: SlotId;
-  @IsString() @MaxLength(100) name!: string;
-  @IsString() @MaxLength(200) hint!: string;
-  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => PieceDto) rule!: PieceDto[];
-  @IsArray()
-  @ArrayMaxSize(10)
-  @ValidateNested({ each: true })
-  @Type(() => ShapePartDto)
-  shapes!: ShapePartDto[];
-  @IsInt() @Min(1) @Max(100_000_000) budget!: number;
-  @IsIn(['first', 'lazy']) loading!: Slot['loading'];
-  @ValidateIf((o: SlotDto) => o.fit !== null)
-  @IsObject()
-  @ValidateNested()
-  @Type(() => BoxDto)
-  fit!: BoxDto | null;
-  @IfGiven() @IsString() @MaxLength(LONGEST_WIDTH) said?: string;
-  @IfGiven() @IsObject() @ValidateNested() @Type(() => MeasuredDto) measured?: MeasuredDto;
-}
-
-/** A place as it would be; null for none. */
-export class PlaceCostDto {
-  @Matches(SLOT_ID) slot!: SlotId;
-  @ValidateIf((o: PlaceCostDto) => o.value !== null)
-  @IsObject()
-  @ValidateNested()
-  @Type(() => SlotDto)
-  value!: SlotDto | null;
 }
 
 class SlotCommandDto {

@@ -23,7 +23,8 @@ import { ProblemError } from '../problems.ts';
 import { AnyCommandDto, COMMANDS, LARGEST_ID } from './command-dto.ts';
 import { IfGiven, QualityDto } from './quality-dto.ts';
 
-export { PlaceCostDto, SetChangeDto } from './command-dto.ts';
+export { SetChangeDto } from './command-dto.ts';
+export { PlaceCostDto } from './place-dto.ts';
 
 const MOST_PHOTOS = 20_000;
 const LONGEST_LABEL = 300;

@@ -1,15 +1,20 @@
 // What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
 import {
   addressUnder,
+  arrangedMarkup,
+  arrangementIn,
   concernsOf,
   figureMarkup,
+  figureStyles,
   handoverConcerns,
+  itemsIn,
   plainMarkup,
   rowMarkup,
   sentTo,
   shownName,
   slotsOf,
   slugOf,
+  type PhotoRow,
   type RowVariant,
   type Slot,
 } from '@dusky-otter/core';
@@ -24,6 +29,7 @@ import {
   variantPaths,
   type HandoverParts,
 } from '../handover/handover.ts';
+import { runtimeOf } from '../handover/runtime.ts';
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
 import { Selections } from '../handover/selections.ts';
@@ -34,7 +40,7 @@ import { checked, CheckDto, idFrom } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
 type Query = FastifyRequest<{
-  Params: { id: string; '*'?: string };
+  Params: { id: string; '*'?: string; kind?: string };
   Querystring: {
     photos?: string;
     selection?: string;
@@ -95,6 +101,15 @@ function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
   const pathOf = pathsIn(handover);
   const { prefix = '', modern } = handover.context.policy;
   const standing = handover.rows.filter((row) => slotsOf(row, handover.setSlots).includes(slot.id));
+  const arrangement = form === 'picture' ? arrangementIn(slot) : null;
+  if (arrangement) {
+    const urlOf = (row: PhotoRow, variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
+    const [language = 'en'] = handover.context.languages;
+    const items = itemsIn(arrangement, standing);
+    const both = modern === 'both';
+    const markup = arrangedMarkup({ arrangement, items, urlOf, first: false, both, language });
+    return markup === '' ? [] : [markup];
+  }
   const written = standing.map((row, n) => {
     // The first picture of a page loads before the others; which stands first is known within a place alone.
     const first = slot.loading === 'first' && n === 0;
@@ -196,6 +211,16 @@ export const handoverRoutes =
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
     });
 
+    // What goes beside copied markup into a page, once.
+    app.get('/api/sets/:id/beside/:kind', async (request: Query, reply) => {
+      const handover = await readSet(() => partsOf(parts, idFrom(request.params.id), null));
+      const { styles, script } = runtimeOf(handover);
+      if (request.params.kind === 'styles')
+        return reply.type('text/css; charset=utf-8').send(`${figureStyles(handover.context)}${styles}`);
+      if (request.params.kind === 'script') return reply.type('text/javascript; charset=utf-8').send(script);
+      throw new ProblemError('no-such-file');
+    });
+
     app.get('/api/sets/:id/hand-over.zip', async (request: Query, reply) => {
       const handover = await asked(request);
       await makeWhole(handover, parts.vault, parts.preparer);
@@ -219,6 +244,7 @@ export const handoverRoutes =
       const kinds: Record<string, string> = {
         html: 'text/html',
         css: 'text/css',
+        js: 'text/javascript',
         json: 'application/json',
         csv: 'text/csv',
       };

@@ -7,6 +7,7 @@ import {
   type Offer,
   type PhotoList,
   type PhotoPage,
+  type Arranged,
   type PlaceCost,
   type PlaceUse,
   type Policy,
@@ -234,6 +235,8 @@ export const api = {
   /** What a hand-over of some photos would hold; null: of all. */
   check: (setId: number, photos: readonly number[] | null) =>
     call<HandoverCheck>('POST', `/api/sets/${setId}/hand-over`, { photos }),
+  beside: (setId: number, kind: 'styles' | 'script') =>
+    call<string>('GET', `/api/sets/${setId}/beside/${kind}`),
   markup: (
     setId: number,
     selection: string,
@@ -259,6 +262,14 @@ export const lookAddress = (
 /** Address of a set's words as a table. */
 export const wordsAddress = (setId: number, language: string): string =>
   `/api/sets/${setId}/words.csv?${query({ language })}`;
+
+/**
+ * Address of an arrangement on a page of its own.
+ * @param edition another text whenever what is kept has changed
+ * @param as options that are tried; null for those that are kept
+ */
+export const proofAddress = (setId: number, slot: string, edition: string, as: Arranged | null): string =>
+  `/preview/${setId}/part/${slot}?${query({ edition, as: as === null ? undefined : JSON.stringify(as) })}`;
 
 /** Address of a stored file. */
 export const variantAddress = ({ file, format }: { file: string; format: string }): string =>

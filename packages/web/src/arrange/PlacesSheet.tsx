@@ -1,5 +1,5 @@
 // What holds for the whole set: its name and its default places, and where the rules for its files are.
-import type { SlotId } from '@dusky-otter/core';
+import { standable, type SlotId } from '@dusky-otter/core';
 import { Link } from 'react-router';
 import { MODERN_SAID } from '../policy/said.ts';
 import { useDraft } from '../screen/draft.ts';
@@ -56,7 +56,7 @@ export function PlacesSheet({ open, onClose }: { open: boolean; onClose: () => v
               Make and change places
             </Link>
           </legend>
-          {site.slots.map((slot) => (
+          {standable(site.slots).map((slot) => (
             <Tick
               key={slot.id}
               className="border-t border-rule py-1.5"

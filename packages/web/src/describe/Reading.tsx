@@ -1,5 +1,5 @@
 // The page of a set as it is heard, place by place.
-import { slotsIn, slotsOf } from '@dusky-otter/core';
+import { slotsIn, slotsOf, standable } from '@dusky-otter/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useList, useRows, useSet, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
@@ -20,7 +20,9 @@ export function Reading() {
   const [chosen, setChosen] = useState<string | null>(null);
   useBenchKeys({ Escape: () => void navigate(`/sets/${setId}/describe`) });
   const places = site
-    ? site.slots.filter((slot) => rows.some((row) => slotsIn(site, slotsOf(row, setSlots)).includes(slot)))
+    ? standable(site.slots).filter((slot) =>
+        rows.some((row) => slotsIn(site, slotsOf(row, setSlots)).includes(slot)),
+      )
     : [];
   const place = places.find(({ id }) => id === chosen);
   const versions = rows.map(({ id, version }) => `${id}.${version}`).join();

@@ -3,6 +3,7 @@ import {
   PlacesFileError,
   readPlaces,
   slotsOf,
+  standable,
   widthText,
   writePlaces,
   type Photo,
@@ -63,6 +64,8 @@ export function Places() {
   const chooser = useRef<HTMLInputElement>(null);
   if (!site) return <main className="bg-sheet p-8 text-ink-2">Opening the places…</main>;
   const making = drafts.made[site.id] ?? null;
+  // Those of arrangements follow from what they are made of.
+  const typed = standable(site.slots).filter(({ arranged }) => !arranged);
   const read = async (file: File) => {
     try {
       if (file.size > LARGEST_FILE) throw new PlacesFileError('This file is too large to hold places.');
@@ -96,7 +99,7 @@ export function Places() {
               </DropdownMenu.Item>
               <DropdownMenu.Item
                 className="menu-item"
-                onSelect={() => saveText('places.json', 'application/json', writePlaces(site.slots))}
+                onSelect={() => saveText('places.json', 'application/json', writePlaces(typed))}
               >
                 Save these places as JSON
               </DropdownMenu.Item>
@@ -150,12 +153,12 @@ export function Places() {
           <span className="text-right">Photos in it</span>
         </div>
         {making && <NewPlaceRow site={site} place={making} made={setOpened} />}
-        {site.slots.length === 0 && !making && (
+        {typed.length === 0 && !making && (
           <p className="p-10 text-center text-ink-2">
             This site has no place yet. Make one, copy some from another site, or measure a page.
           </p>
         )}
-        {site.slots.map((saved) => {
+        {typed.map((saved) => {
           const draft = draftOf(drafts, site.id, saved.id);
           const slot = draft?.slot ?? saved;
           const text = draft?.width ?? widthText(slot);

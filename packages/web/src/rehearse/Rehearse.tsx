@@ -1,5 +1,5 @@
 // The hand-over's own page at several widths, as it will be: the same markup, styles and files.
-import { bytesInWords, type Preparation } from '@dusky-otter/core';
+import { bytesInWords, standable, type Preparation } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
@@ -41,7 +41,7 @@ export function Rehearse() {
     queryFn: () => api.sent(setId, chosen.width, phone ? 2 : 1),
   });
   const any = (counts?.filters.all ?? 0) > 0;
-  const places = site?.slots.filter(({ id }) => (counts?.places[id] ?? 0) > 0) ?? [];
+  const places = standable(site?.slots ?? []).filter(({ id }) => (counts?.places[id] ?? 0) > 0);
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-1.5">

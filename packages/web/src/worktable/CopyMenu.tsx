@@ -1,5 +1,5 @@
 // Markup to paste, of some photos or of all: as figures, as one img each, and the stylesheet that goes with them.
-import { figureStyles, type Site, type Slot, type SlotId } from '@dusky-otter/core';
+import { standable, type Slot, type SlotId } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
@@ -28,11 +28,16 @@ async function copyMarkup(
   }
 }
 
-/** The stylesheet that goes with all markup of the site. */
-async function copyStyles(site: Site) {
+/** What goes beside the markup of a set: its stylesheet, or the script of its arrangements. */
+async function copyBeside(setId: number, kind: 'styles' | 'script') {
   try {
-    await navigator.clipboard.writeText(figureStyles(site));
-    notify('The stylesheet is copied. It goes into the page once, and reaches nothing but these photos.');
+    await allSaved();
+    await navigator.clipboard.writeText(await api.beside(setId, kind));
+    notify(
+      kind === 'styles'
+        ? 'The stylesheet is copied. It goes into the page once, and reaches nothing but these photos.'
+        : 'The script is copied. It goes to the end of the page, once; without it all pictures can be reached as well.',
+    );
   } catch (error) {
     notifyFailure(error);
   }
@@ -49,7 +54,7 @@ export function CopyMenu({
 }) {
   const site = useSite();
   const counts = useCounts();
-  const used = site?.slots.filter(({ id }) => (counts?.places[id] ?? 0) > 0) ?? [];
+  const used = standable(site?.slots ?? []).filter(({ id }) => (counts?.places[id] ?? 0) > 0);
   const copy = (slot: Slot | null, form: 'picture' | 'img') =>
     void copyMarkup(setId, ids, slot?.id ?? null, { form, where: slot ? `, ${slot.name}` : '' });
   const items = (form: 'picture' | 'img') => (
@@ -84,9 +89,14 @@ export function CopyMenu({
               <DropdownMenu.SubContent className="menu">{items('img')}</DropdownMenu.SubContent>
             </DropdownMenu.Portal>
           </DropdownMenu.Sub>
-          <DropdownMenu.Item className="menu-item" onSelect={() => site && void copyStyles(site)}>
+          <DropdownMenu.Item className="menu-item" onSelect={() => void copyBeside(setId, 'styles')}>
             The stylesheet that goes with it
           </DropdownMenu.Item>
+          {used.some(({ arranged }) => arranged) && (
+            <DropdownMenu.Item className="menu-item" onSelect={() => void copyBeside(setId, 'script')}>
+              The script of the arrangements
+            </DropdownMenu.Item>
+          )}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

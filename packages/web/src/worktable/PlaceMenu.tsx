@@ -1,5 +1,5 @@
 // Where many photos stand, at once.
-import { slotsOf, type SlotId } from '@dusky-otter/core';
+import { slotsOf, standable, type SlotId } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure } from '../screen/screen.ts';
 import { rowAt, useSetSlots, useSite } from '../server/hooks.ts';
@@ -7,7 +7,7 @@ import { saveSlots } from './edits.ts';
 import { photosOf } from './photos.ts';
 
 export function PlaceMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
-  const places = useSite()?.slots ?? [];
+  const places = standable(useSite()?.slots ?? []);
   const setSlots = useSetSlots();
   const known = ids.flatMap((id) => rowAt(setId, id) ?? []);
   const has = (id: SlotId) => known.filter((photo) => slotsOf(photo, setSlots).includes(id)).length;

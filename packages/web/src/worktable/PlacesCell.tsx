@@ -1,10 +1,10 @@
 // Where a photo goes: a switch for every slot; until one is touched the photo follows its set.
-import { slotsOf, type SlotId } from '@dusky-otter/core';
+import { slotsOf, standable, type SlotId } from '@dusky-otter/core';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { saveSlots } from './edits.ts';
 
 export function PlacesCell({ row }: { row: Row }) {
-  const places = useSite()?.slots ?? [];
+  const places = standable(useSite()?.slots ?? []);
   const slots = slotsOf(row, useSetSlots());
   const toggle = (id: SlotId) => {
     const next = places

@@ -4,6 +4,7 @@ import { SlidersHorizontal } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
+import { ArrangementsMenu } from '../arrange/ArrangementsMenu.tsx';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
 import { TableSheet } from '../describe/TableSheet.tsx';
 import { useGathering, useReplacing } from '../gather/arrivals.ts';
@@ -198,9 +199,12 @@ export function Worktable() {
             </Link>
           </>
         ) : (
-          <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
-            <SlidersHorizontal size={14} aria-hidden="true" /> Places
-          </button>
+          <>
+            {stop === 'arrange' && <ArrangementsMenu />}
+            <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
+              <SlidersHorizontal size={14} aria-hidden="true" /> Places
+            </button>
+          </>
         )}
         {stop !== 'gather' && stop !== 'weigh' && stop !== 'describe' && (
           <button className="btn" onClick={chooseFiles}>

@@ -1,6 +1,6 @@
 // The markup of arrangements: figures in lists, which work without a script, with what the runtime's scripts begin with.
 import { justifiedWidths } from '../../arrange/row-widths.ts';
-import type { Cell } from '../../arrange/cells.ts';
+import { cellsOf, type Cell } from '../../arrange/cells.ts';
 import type { Arrangement, PhotoRow, RowVariant, Slot } from '../../contract/index.ts';
 import { cropIn, wordsIn } from '../../plan/plan.ts';
 import { slugOf } from '../../naming/naming.ts';
@@ -8,6 +8,7 @@ import { escapeHtml, indent, tag } from '../html.ts';
 import { phrasesIn, type Phrases } from '../phrases.ts';
 import { altOf, belowPicture, pictureMarkup, storedOf, targetIn, type PictureOptions } from '../picture.ts';
 import { OWN } from '../styles.ts';
+import { sketchMarkup } from './sketch.ts';
 import { arrangementClass, bandWidths } from './styles.ts';
 
 /** One picture of an arrangement, with where it stands. */
@@ -21,9 +22,15 @@ export interface ArrangedOptions extends Pick<PictureOptions, 'language' | 'both
   urlOf: (row: PhotoRow, variant: RowVariant) => string;
   /** It stands in the first screen: its first picture loads at once. */
   first: boolean;
+  /** Address of a view of a photo, for pictures whose files are not made: arrangements are tried with them. */
+  viewOf?: (row: PhotoRow) => string;
 }
 
 type Context = ArrangedOptions & { phrases: Phrases };
+
+/** The picture with its files, or as a sketch where that is wanted and some are missing. */
+const pictureFor = (options: PictureOptions, { viewOf }: Context): string | null =>
+  pictureMarkup(options) ?? (viewOf ? sketchMarkup(options.row, options.slot, viewOf(options.row)) : null);
 
 const pictureIn = (item: ArrangedItem, slot: Slot, first: boolean, context: Context): PictureOptions => ({
   row: item.row,
@@ -35,13 +42,13 @@ const pictureIn = (item: ArrangedItem, slot: Slot, first: boolean, context: Cont
 });
 
 /** Its largest file that every browser reads: where a link leads without scripts. */
-function fileOf({ row, large }: ArrangedItem, { urlOf }: Context): string | null {
+function fileOf({ row, large }: ArrangedItem, { urlOf, viewOf }: Context): string | null {
   if (!large) return null;
   const plain = storedOf(row, large, large.shapes[0]!.shape).filter(
     ({ format }) => format !== 'avif' && format !== 'webp',
   );
   const widest = plain.at(-1);
-  return widest ? urlOf(row, widest) : null;
+  return widest ? urlOf(row, widest) : (viewOf?.(row) ?? null);
 }
 
 /** Names a picture's address within its page: what it shows, and which photo it is. */
@@ -52,7 +59,7 @@ const addressOf = ({ row }: ArrangedItem, { arrangement }: Context): string =>
 function clickable(item: ArrangedItem, n: number, context: Context): string | null {
   const first = context.first && n === 0;
   const options = pictureIn(item, item.cell, first, context);
-  const picture = pictureMarkup(options);
+  const picture = pictureFor(options, context);
   if (!picture) return null;
   const words = wordsIn(item.row, item.cell.id);
   const target = targetIn(item.row, item.cell.id);
@@ -86,7 +93,7 @@ function figureOf(item: ArrangedItem, n: number, context: Context, caption: bool
 function templateOf(item: ArrangedItem, context: Context): string[] {
   if (!item.large) return [];
   const options = pictureIn(item, item.large, false, context);
-  const picture = pictureMarkup(options);
+  const picture = pictureFor(options, context);
   if (!picture) return [];
   const inside = `<figure>\n${indent([picture, ...belowPicture(options)].join('\n'))}\n</figure>`;
   return [`<template>\n${indent(inside)}\n</template>`];
@@ -208,7 +215,8 @@ function partsOf(context: Context): {
       };
     case 'strip': {
       const [shown] = items;
-      const picture = shown?.large && pictureMarkup(pictureIn(shown, shown.large, context.first, context));
+      const picture =
+        shown?.large && pictureFor(pictureIn(shown, shown.large, context.first, context), context);
       const large = shown &&
         picture && [picture, ...belowPicture(pictureIn(shown, shown.large!, false, context))];
       const stage = large ? `<figure>\n${indent(large.join('\n'))}\n</figure>` : '';
@@ -253,6 +261,12 @@ function partsOf(context: Context): {
   }
 }
 
+/** The photos that stand in an arrangement's place, in their order, each with the cell that it has there. */
+export function itemsIn(arrangement: Arrangement, rows: readonly PhotoRow[]): ArrangedItem[] {
+  const sizes = rows.map((row) => ({ id: row.id, size: cropIn(row, arrangement.shortName, 'own') }));
+  return cellsOf(arrangement, sizes).map((cell, n) => ({ ...cell, row: rows[n]! }));
+}
+
 /**
  * An arrangement as it goes into any page, beside its stylesheets and scripts. Photos whose files are not made yet are left
  * out; "" where none is left.
@@ -260,8 +274,9 @@ function partsOf(context: Context): {
 export function arrangedMarkup(options: ArrangedOptions): string {
   const { arrangement } = options;
   const { phrases } = phrasesIn(options.language ?? 'en');
-  const items = options.items.filter(({ row, cell }) =>
-    row.variants.some((v) => v.slot === cell.id && v.bytes !== null),
+  const items = options.items.filter(
+    ({ row, cell }) =>
+      options.viewOf !== undefined || row.variants.some((v) => v.slot === cell.id && v.bytes !== null),
   );
   if (items.length === 0) return '';
   const { classes, attributes, inside } = partsOf({ ...options, items, phrases });

@@ -1,5 +1,5 @@
 // What the stylesheet says of one arrangement alone; what holds for all of a kind stands in the runtime's stylesheets.
-import type { Arrangement, ArrangementKind, WidthPiece } from '../../contract/index.ts';
+import type { Arrangement, ArrangementKind, Slot, WidthPiece } from '../../contract/index.ts';
 import { cssNumber } from '../../css/sizes.ts';
 import { BANDS } from '../../arrange/row-widths.ts';
 import { OWN } from '../styles.ts';
@@ -37,6 +37,18 @@ export const bandWidths = (rule: readonly WidthPiece[]): string =>
     const { vw, px } = rule.find((piece) => piece.from === from)!;
     return `--b${n}: calc(${cssNumber(vw * 100)}% ${px < 0 ? '-' : '+'} ${cssNumber(Math.abs(px))}px)`;
   }).join('; ');
+
+/** The runtime's files that some arrangements need: names of stylesheets and scripts, each once. */
+export function runtimeFor(slots: readonly Pick<Slot, 'arranged'>[]): {
+  styles: string[];
+  scripts: string[];
+} {
+  const kinds = slots.flatMap(({ arranged }) => (arranged ? [arranged.options.kind] : []));
+  const each = (files: Record<ArrangementKind, readonly string[]>) => [
+    ...new Set(kinds.flatMap((kind) => files[kind])),
+  ];
+  return { styles: each(STYLES_OF), scripts: each(SCRIPTS_OF) };
+}
 
 /** Rules of one arrangement; "" where its kind says all. */
 export function arrangementRules({ shortName, options }: Pick<Arrangement, 'shortName' | 'options'>): string {

@@ -1,0 +1,43 @@
+// What ships beside a page for its arrangements: the runtime's stylesheets and scripts that are used, and no others.
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import {
+  arrangementIn,
+  arrangementRules,
+  runtimeFor,
+  slotsOf,
+  type Photo,
+  type Slot,
+  type SlotId,
+} from '@dusky-otter/core';
+
+const FOLDER = resolve(import.meta.dirname, '../../../runtime/dist');
+const kept = new Map<string, string>();
+
+/** A file of the runtime, as it was built. @throws Error when the runtime is not built */
+export function runtimeFile(name: string): string {
+  const text = kept.get(name) ?? readFileSync(resolve(FOLDER, name), 'utf8').trim();
+  kept.set(name, text);
+  return text;
+}
+
+/** Styles and script for the arrangements that photos of a hand-over stand in; "" where there is none. */
+export function runtimeOf({
+  context,
+  rows,
+  setSlots,
+}: {
+  context: { slots: readonly Slot[] };
+  rows: readonly Photo[];
+  setSlots: readonly SlotId[];
+}): { styles: string; script: string } {
+  const used = new Set(rows.flatMap((row) => slotsOf(row, setSlots)));
+  const slots = context.slots.filter(({ id, arranged }) => arranged && used.has(id));
+  const { styles, scripts } = runtimeFor(slots);
+  const rules = slots.map((slot) => arrangementRules(arrangementIn(slot)!)).join('');
+  return {
+    styles:
+      styles.length > 0 ? `\n${styles.map((name) => runtimeFile(`${name}.css`)).join('\n')}\n${rules}` : '',
+    script: scripts.map((name) => `${runtimeFile(`${name}.js`)}\n`).join(''),
+  };
+}

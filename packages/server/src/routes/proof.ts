@@ -1,0 +1,132 @@
+// One arrangement on a page of its own, to be looked at while it is built: as it is kept, or as it would be with other
+// options, with the files that are there and sketches of those that are not.
+import {
+  arrangedMarkup,
+  arrangementIn,
+  arrangementProblems,
+  arrangementRules,
+  cssLength,
+  isRightToLeft,
+  itemsIn,
+  runtimeFor,
+  SCRIPTS_OF,
+  slotsOf,
+  slotsOfArrangement,
+  type Arrangement,
+  type WidthRule,
+} from '@dusky-otter/core';
+import { IsOptional, IsString, MaxLength } from 'class-validator';
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import { runtimeFile } from '../handover/runtime.ts';
+import type { Parts } from '../parts.ts';
+import { ProblemError } from '../problems.ts';
+import { loadPhotos } from '../sets/photos.ts';
+import { rowOf } from '../sets/sent.ts';
+import { findSet, openSlotsOf } from '../sets/sets.ts';
+
+import { checked, idFrom } from './dto.ts';
+import { ArrangedDto } from './place-dto.ts';
+
+/** Photos of an arrangement that are shown; the bench says when there are more. */
+const MOST_SHOWN = 200;
+
+const SCRIPTS = [...new Set(Object.values(SCRIPTS_OF).flat())];
+
+type Asked = FastifyRequest<{
+  Params: { id: string; slot: string };
+  Querystring: { as?: string; edition?: string };
+}>;
+
+class ProofDto {
+  @IsOptional() @IsString() @MaxLength(4_000) as?: string;
+  /** Makes another address of a state that is another one. */
+  @IsOptional() @IsString() @MaxLength(100) edition?: string;
+}
+
+/** What the arrangement would be with other options. @throws ProblemError for what can't be built */
+function triedAs(kept: Arrangement, as: string | undefined): Arrangement {
+  if (as === undefined) return kept;
+  let sent: unknown;
+  try {
+    sent = JSON.parse(as);
+  } catch {
+    throw new ProblemError('bad-request', 'These options can’t be read.');
+  }
+  const arranged = checked(ArrangedDto, sent);
+  const [problem] = arrangementProblems(arranged);
+  if (problem !== undefined) throw new ProblemError('impossible-edit', problem);
+  const { options, container } = arranged;
+  return { ...kept, options, container };
+}
+
+/** The width of what it stands in. */
+const widthCss = (container: WidthRule): string =>
+  container
+    .map(({ from, ...piece }) => {
+      const rule = `main { width: ${cssLength(piece)}; }`;
+      return from > 0 ? `@media (min-width: ${from}px) { ${rule} }` : rule;
+    })
+    .join('\n');
+
+export const proofRoutes =
+  (parts: Parts): FastifyPluginAsync =>
+  async (app) => {
+    app.get(
+      '/preview/runtime/:file',
+      async (request: FastifyRequest<{ Params: { file: string } }>, reply) => {
+        const name = SCRIPTS.find((known) => `${known}.js` === request.params.file);
+        if (name === undefined) throw new ProblemError('no-such-file');
+        return reply.type('text/javascript; charset=utf-8').send(runtimeFile(`${name}.js`));
+      },
+    );
+
+    app.get('/preview/:id/part/:slot', async (request: Asked, reply) => {
+      const set = await findSet(idFrom(request.params.id));
+      const site = await parts.sites.get(set.siteId);
+      const found = site.slots.find(({ id }) => id === request.params.slot);
+      const kept = found && arrangementIn(found);
+      if (!kept) throw new ProblemError('no-such-file');
+      const arrangement = triedAs(kept, checked(ProofDto, request.query).as);
+      const { cell, large } = slotsOfArrangement(arrangement);
+      const slots = site.slots.filter(({ id }) => id !== cell.id && id !== large?.id);
+      const context = { ...site, slots: [...slots, cell, ...(large ? [large] : [])] };
+      const setSlots = await openSlotsOf(set.id);
+      const [language = 'en'] = site.languages;
+      const rows = (await loadPhotos(set.id, language))
+        .filter((photo) => !photo.binned && slotsOf(photo, setSlots).includes(cell.id))
+        .slice(0, MOST_SHOWN)
+        .map((photo) => rowOf(photo, setSlots, context, parts.preparer));
+      const markup = arrangedMarkup({
+        arrangement,
+        items: itemsIn(arrangement, rows),
+        urlOf: (_, { file, format }) => `/files/variants/${file}/${format}`,
+        viewOf: (row) => `/files/views/${row.original.hash}/bench`,
+        first: true,
+        both: site.policy.modern === 'both',
+        language,
+      });
+      const { styles, scripts } = runtimeFor([cell]);
+      return reply.type('text/html; charset=utf-8').send(`<!doctype html>
+<html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>Proof</title>
+<style>
+body { margin: 16px 0; background: #fff; color: #221f2b; font: 1rem/1.5 system-ui, sans-serif; }
+main { margin: 0 auto; }
+${widthCss(arrangement.container)}
+${styles.map((name) => runtimeFile(`${name}.css`)).join('\n')}
+${arrangementRules(arrangement)}
+</style>
+</head>
+<body>
+<main>
+${markup}
+</main>
+${scripts.map((name) => `<script src="/preview/runtime/${name}.js"></script>`).join('\n')}
+</body>
+</html>
+`);
+    });
+  };

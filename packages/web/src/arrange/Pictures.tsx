@@ -1,0 +1,199 @@
+// The pictures of an arrangement in their order: moved by hand or by keys, taken out, and others put in.
+import { frameSpace, shownName, slotsOf, type SlotId } from '@dusky-otter/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { GripVertical } from 'lucide-react';
+import { useState } from 'react';
+import { stageFor } from '../frame/stage.ts';
+import { useSetSlots, type Row } from '../server/hooks.ts';
+import { TurnedView } from '../ui/CropPicture.tsx';
+import { Sheet } from '../ui/Sheet.tsx';
+import { Tick } from '../ui/Tick.tsx';
+import { moveBetween } from '../worktable/edits.ts';
+import { stand } from './edits.ts';
+
+const ROOM = { width: 46, height: 38 };
+
+function Thumb({ row }: { row: Row }) {
+  const { width, height } = stageFor(frameSpace(row.original, row.frame), ROOM);
+  return (
+    <span className="grid h-[38px] w-[46px] shrink-0 place-items-center bg-neutral">
+      <span className="relative block overflow-hidden" style={{ width, height }}>
+        <TurnedView photo={row} size="row" />
+      </span>
+    </span>
+  );
+}
+
+function Picture({ row, n, of, slot }: { row: Row; n: number; of: number; slot: SlotId }) {
+  const setSlots = useSetSlots();
+  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
+    useSortable({
+      id: row.id,
+    });
+  const name = shownName(row.words, row.fileName);
+  return (
+    <li
+      ref={setNodeRef}
+      className={`flex min-h-[52px] items-center gap-2 border-t border-rule bg-sheet py-1.5 pl-1.5 pr-3 ${isDragging ? 'relative z-10' : ''}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
+      <button
+        ref={setActivatorNodeRef}
+        {...attributes}
+        {...listeners}
+        role="button"
+        aria-label={`Move ${name}`}
+        className="grid size-[28px] shrink-0 cursor-grab place-items-center text-ink-3"
+      >
+        <GripVertical size={14} aria-hidden="true" />
+      </button>
+      <Thumb row={row} />
+      <span className="min-w-0 flex-1">
+        <b className="block truncate font-semibold">{name}</b>
+        <small className="text-[12px] text-ink-2">
+          {n + 1} of {of}
+        </small>
+      </span>
+      <button
+        className="chip"
+        aria-label={`Take ${name} out`}
+        onClick={() => stand([row], setSlots, slot, false)}
+      >
+        Out
+      </button>
+    </li>
+  );
+}
+
+function AddSheet({ rows, slot, onClose }: { rows: readonly Row[]; slot: SlotId; onClose: () => void }) {
+  const setSlots = useSetSlots();
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const others = rows.filter((row) => !slotsOf(row, setSlots).includes(slot));
+  const toggle = (id: number, on: boolean) => {
+    const next = new Set(chosen);
+    if (on) next.add(id);
+    else next.delete(id);
+    setChosen(next);
+  };
+  return (
+    <Sheet
+      open
+      onClose={onClose}
+      title="Put photos in"
+      about="Photos of this set that do not stand in it yet."
+    >
+      {others.length === 0 && <p>All photos of this set stand in it.</p>}
+      <div className="grid max-h-[50vh] overflow-auto">
+        {others.map((row) => (
+          <Tick
+            key={row.id}
+            className="border-t border-rule py-1.5"
+            checked={chosen.has(row.id)}
+            set={(on) => toggle(row.id, on)}
+          >
+            <Thumb row={row} />
+            {shownName(row.words, row.fileName)}
+          </Tick>
+        ))}
+      </div>
+      <div className="mt-3 flex gap-2">
+        <button
+          className="btn btn-main"
+          disabled={chosen.size === 0}
+          onClick={() => {
+            stand(
+              others.filter(({ id }) => chosen.has(id)),
+              setSlots,
+              slot,
+              true,
+            );
+            onClose();
+          }}
+        >
+          Put {chosen.size === 0 ? 'them' : chosen.size} in
+        </button>
+        <button className="btn" onClick={() => setChosen(new Set(others.map(({ id }) => id)))}>
+          All of them
+        </button>
+      </div>
+    </Sheet>
+  );
+}
+
+export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: readonly Row[]; slot: SlotId }) {
+  const [adding, setAdding] = useState(false);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const nameOf = (id: number | string) => {
+    const row = rows.find((one) => one.id === Number(id));
+    return row ? shownName(row.words, row.fileName) : 'The photo';
+  };
+  const placeOf = (id: number | string) =>
+    `place ${rows.findIndex((row) => row.id === Number(id)) + 1} of ${rows.length}`;
+  const drop = ({ active, over }: DragEndEvent) => {
+    const row = rows.find(({ id }) => id === active.id);
+    if (!over || !row || active.id === over.id) return;
+    const to = rows.findIndex(({ id }) => id === over.id);
+    const left = rows.filter(({ id }) => id !== active.id);
+    // Between its new neighbours in the set's order; what stands between those stays where it is.
+    moveBetween(row, left[to - 1] ?? null, left[to] ?? null);
+  };
+  return (
+    <section className="flex min-h-0 flex-col" aria-labelledby="pictures-in-order">
+      <div className="flex items-baseline gap-2 px-3 py-2.5">
+        <h2 id="pictures-in-order" className="font-title text-[14px] font-[600]">
+          In order
+        </h2>
+        <span className="text-[12px] text-ink-2">as the set’s</span>
+        <button className="chip ml-auto" onClick={() => setAdding(true)}>
+          Put in…
+        </button>
+      </div>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={drop}
+        accessibility={{
+          container: document.body,
+          announcements: {
+            onDragStart: ({ active }) => `${nameOf(active.id)} is picked up, at ${placeOf(active.id)}.`,
+            onDragOver: ({ active, over }) =>
+              over ? `${nameOf(active.id)} is over ${nameOf(over.id)}, at ${placeOf(over.id)}.` : undefined,
+            onDragEnd: ({ active, over }) =>
+              over
+                ? `${nameOf(active.id)} is put down at ${placeOf(over.id)}.`
+                : `${nameOf(active.id)} is put back.`,
+            onDragCancel: ({ active }) => `${nameOf(active.id)} is put back where it was.`,
+          },
+        }}
+      >
+        <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ol className="min-h-0 flex-1 overflow-auto">
+            {rows.map((row, n) => (
+              <Picture key={row.id} row={row} n={n} of={rows.length} slot={slot} />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {rows.length === 0 && <p className="px-3 pb-3 text-ink-2">No photo stands in it yet: put some in.</p>}
+      {adding && <AddSheet rows={all} slot={slot} onClose={() => setAdding(false)} />}
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+// What is done at the Arrange bench, as edits: an arrangement is its place and that of its large pictures, changed together.
+import {
+  optionsFor,
+  placementsFor,
+  slotIdFor,
+  slotsOf,
+  slotsOfArrangement,
+  type Arrangement,
+  type Command,
+  type Photo,
+  type PhotoSet,
+  type Site,
+  type SlotId,
+  type WidthRule,
+} from '@dusky-otter/core';
+import { edit } from '../server/state.ts';
+
+/** The column of most pages: 16 px free on both sides, 1140 px at most. */
+export const PAGE_COLUMN: WidthRule = [
+  { from: 0, vw: 1, px: -32 },
+  { from: 1172, vw: 0, px: 1140 },
+];
+
+const largeOf = (site: Site, shortName: SlotId): SlotId | null =>
+  site.slots.find(({ of }) => of === shortName)?.id ?? null;
+
+/** Both places as they are to be; a place of large pictures that is needed no more goes. */
+function placesOf(site: Site, arrangement: Arrangement): Command[] {
+  const { cell, large } = slotsOfArrangement(arrangement);
+  const before = largeOf(site, arrangement.shortName);
+  return [
+    { kind: 'slot', slot: cell.id, value: cell },
+    ...(large ? [{ kind: 'slot', slot: large.id, value: large } as const] : []),
+    ...(!large && before !== null ? [{ kind: 'slot', slot: before, value: null } as const] : []),
+  ];
+}
+
+export function saveArrangement(site: Site, arrangement: Arrangement, what: string): void {
+  edit(`${what} of ${arrangement.title}`, placesOf(site, arrangement));
+}
+
+/**
+ * Makes an arrangement of photos of a set.
+ * @param photos those that stand in it by themselves
+ * @param open whether all photos that follow their set stand in it, too, and those that are still to come
+ * @returns its short name
+ */
+export function makeArrangement(
+  site: Site,
+  set: PhotoSet,
+  title: string,
+  { photos, open }: { photos: readonly Photo[]; open: boolean },
+): SlotId {
+  const shortName = slotIdFor(
+    title,
+    site.slots.map(({ id }) => id),
+  );
+  const commands = placesOf(site, { shortName, title, options: optionsFor('grid'), container: PAGE_COLUMN });
+  const standing = photos.map((photo): Command => ({
+    kind: 'placements',
+    photo: photo.id,
+    placements: placementsFor(photo, [...slotsOf(photo, set.slots), shortName]),
+  }));
+  const slots = open ? [...set.slots, shortName] : set.slots;
+  edit(`arrangement ${title}`, [
+    ...commands,
+    ...standing,
+    { kind: 'set', change: { slots, arranged: true } },
+  ]);
+  return shortName;
+}
+
+/** Takes an arrangement from the site; its photos stay, and stand where else they stand. */
+export function dropArrangement(site: Site, { shortName, title }: Arrangement): void {
+  const large = largeOf(site, shortName);
+  edit(`arrangement ${title} taken away`, [
+    { kind: 'slot', slot: shortName, value: null },
+    ...(large !== null ? [{ kind: 'slot', slot: large, value: null } as const] : []),
+  ]);
+}
+
+/** Puts photos into an arrangement, or takes them out. */
+export function stand(
+  photos: readonly Photo[],
+  setSlots: readonly SlotId[],
+  slot: SlotId,
+  on: boolean,
+): void {
+  const what =
+    photos.length === 1 ? photos[0]!.words.title || photos[0]!.fileName : `${photos.length} photos`;
+  edit(
+    `${what} ${on ? 'put into' : 'taken out of'} an arrangement`,
+    photos.map((photo) => {
+      const others = slotsOf(photo, setSlots).filter((id) => id !== slot);
+      return {
+        kind: 'placements',
+        photo: photo.id,
+        placements: placementsFor(photo, on ? [...others, slot] : others),
+      };
+    }),
+  );
+}
