@@ -55,6 +55,15 @@ test('from photos to an arrangement on the page', async ({ page, server, setId }
   await page.keyboard.press('Space');
   await expect(pictures.nth(1).locator('b')).toHaveText(first);
 
+  // By name, as one edit.
+  await page.getByRole('button', { name: 'Order by…' }).click();
+  await page.getByRole('menuitem', { name: /^Name/ }).click();
+  const names = async () => pictures.locator('b').allTextContents();
+  await expect.poll(async () => (await names()).join()).toBe([...(await names())].sort().join());
+  await expect(pictures.first().locator('b')).toHaveText(/^(?:Bay|Drying)/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(pictures.nth(1).locator('b')).toHaveText(first);
+
   // Its title is people's, its name stays.
   const title = page.getByRole('textbox', { name: /^Title/ });
   await title.fill('Still warm');

@@ -10,7 +10,7 @@ import {
   cellsOf,
   SCRIPTS_OF,
   STYLES_OF,
-  type ArrangedItem,
+  type Cell,
 } from '../packages/core/src/index.ts';
 import type {
   Arrangement,
@@ -80,7 +80,7 @@ const photos = SIZES.map(([width, height], n) => samplePhoto({ id: n + 1 }, { wi
 const arranged = photos.map(({ id, original: { width, height } }) => ({ id, size: { width, height } }));
 
 /** The places of an arrangement with the photos that stand in them. */
-export function itemsOf(name: string): ArrangedItem[] {
+export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
   const cells = cellsOf(arrangementOf(name), arranged);
   return cells.map((cell, n) => {
     const slots = [cell.cell, ...(cell.large ? [cell.large] : [])];
@@ -111,7 +111,13 @@ const urlOf = (row: PhotoRow, v: { width: number; height: number; format: string
   `/photos/${row.id}-${v.slot}-${v.width}x${v.height}.${v.format}`;
 
 export const markupOf = (name: string, language = 'en', first = false): string =>
-  arrangedMarkup({ arrangement: arrangementOf(name), items: itemsOf(name), urlOf, first, language });
+  arrangedMarkup({
+    arrangement: arrangementOf(name),
+    rows: itemsOf(name).map(({ row }) => row),
+    urlOf,
+    first,
+    language,
+  });
 
 const RUNTIME = new URL('../packages/runtime/dist/', import.meta.url);
 export const runtimeFile = (file: string): string => readFileSync(new URL(file, RUNTIME), 'utf8');

@@ -19,6 +19,7 @@ const needsOf = {
   'frame-bench': { chromium: 'chromium' },
   ocr: { chromium: 'chromium' },
   describe: { chromium: 'chromium' },
+  page: { chromium: 'chromium' },
 };
 /** Benchmarks whose data is costly to make: it is kept from one run to the next. @type {Record<string, string>} */
 const keptIn = { scale: join(ROOT, '.data-bench-scale') };

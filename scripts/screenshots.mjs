@@ -126,6 +126,21 @@ await shoot('describe-bench', `/sets/1/describe/${guide?.id}`, {
   before: (page) => page.getByText('The picture shows:').waitFor(),
 });
 
+await shoot('arrange-bench', '/sets/1/arrange', {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'Arrangements' }).click();
+    await page.getByRole('menuitem', { name: /^A new one/ }).click();
+    await page.getByRole('textbox', { name: 'Name' }).fill('Still warm');
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await page.waitForURL(/still-warm$/);
+    await page.waitForFunction(() => {
+      const bar = document.querySelector('header [role="progressbar"]');
+      return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
+    });
+    await page.frameLocator('iframe[aria-hidden="false"]').locator('img').first().waitFor();
+  },
+});
+
 await browser.close();
 server.kill('SIGTERM');
 await new Promise((done) => server.once('exit', done));

@@ -6,7 +6,7 @@ import { arrangementIn } from '../arrange/cells.ts';
 import { PHONE } from '../slots/devices.ts';
 import { standable } from '../slots/slots.ts';
 import { isRightToLeft } from '../words/translated.ts';
-import { arrangedMarkup, itemsIn } from './arranged/arranged.ts';
+import { arrangedMarkup } from './arranged/arranged.ts';
 import { escapeHtml, indent, tag } from './html.ts';
 import { figureMarkup, rowMarkup } from './picture.ts';
 import { figureStyles, OWN } from './styles.ts';
@@ -37,8 +37,10 @@ export function pageMarkup(options: PageOptions): string {
     const arrangement = arrangementIn(slot);
     if (arrangement) {
       const both = context.policy.modern === 'both';
-      const items = itemsIn(arrangement, standing);
-      const markup = arrangedMarkup({ arrangement, items, urlOf, first, both, language });
+      const markup = arrangedMarkup({
+        ...{ arrangement, rows: standing, urlOf, first, both, language },
+        ...(wordsLanguage && { wordsLanguage }),
+      });
       if (markup === '') return [];
       first = false;
       return [arrangedPart(slot, markup)];

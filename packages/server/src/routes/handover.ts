@@ -7,7 +7,6 @@ import {
   figureMarkup,
   figureStyles,
   handoverConcerns,
-  itemsIn,
   plainMarkup,
   rowMarkup,
   sentTo,
@@ -105,9 +104,8 @@ function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
   if (arrangement) {
     const urlOf = (row: PhotoRow, variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
     const [language = 'en'] = handover.context.languages;
-    const items = itemsIn(arrangement, standing);
     const both = modern === 'both';
-    const markup = arrangedMarkup({ arrangement, items, urlOf, first: false, both, language });
+    const markup = arrangedMarkup({ arrangement, rows: standing, urlOf, first: false, both, language });
     return markup === '' ? [] : [markup];
   }
   const written = standing.map((row, n) => {

@@ -7,7 +7,6 @@ import {
   arrangementRules,
   cssLength,
   isRightToLeft,
-  itemsIn,
   runtimeFor,
   SCRIPTS_OF,
   slotsOf,
@@ -98,7 +97,7 @@ export const proofRoutes =
         .map((photo) => rowOf(photo, setSlots, context, parts.preparer));
       const markup = arrangedMarkup({
         arrangement,
-        items: itemsIn(arrangement, rows),
+        rows,
         urlOf: (_, { file, format }) => `/files/variants/${file}/${format}`,
         viewOf: (row) => `/files/views/${row.original.hash}/bench`,
         first: true,

@@ -1,5 +1,5 @@
 // The pictures of an arrangement in their order: moved by hand or by keys, taken out, and others put in.
-import { frameSpace, shownName, slotsOf, type SlotId } from '@dusky-otter/core';
+import { frameSpace, shownName, slotsOf, type Order, type SlotId } from '@dusky-otter/core';
 import {
   closestCenter,
   DndContext,
@@ -17,6 +17,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { stageFor } from '../frame/stage.ts';
 import { useSetSlots, type Row } from '../server/hooks.ts';
@@ -24,7 +25,19 @@ import { TurnedView } from '../ui/CropPicture.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { moveBetween } from '../worktable/edits.ts';
-import { stand } from './edits.ts';
+import { reorder, stand } from './edits.ts';
+
+const ORDERS: readonly { name: string; hint: string; order: () => Exclude<Order, 'hand'> }[] = [
+  { name: 'Time taken', hint: 'the oldest first', order: () => 'taken' },
+  { name: 'Name', hint: '2 before 10', order: () => 'name' },
+  { name: 'Colour', hint: 'greys last', order: () => 'colour' },
+  // Another one each time; undo brings the order before.
+  {
+    name: 'Chance',
+    hint: 'shuffled anew',
+    order: () => ({ seed: crypto.getRandomValues(new Uint32Array(1))[0]! }),
+  },
+];
 
 const ROOM = { width: 46, height: 38 };
 
@@ -161,8 +174,25 @@ export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: reado
         <h2 id="pictures-in-order" className="font-title text-[14px] font-[600]">
           In order
         </h2>
-        <span className="text-[12px] text-ink-2">as the set’s</span>
-        <button className="chip ml-auto" onClick={() => setAdding(true)}>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="chip ml-auto" disabled={rows.length < 2}>
+            Order by…
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content className="menu" align="start">
+              {ORDERS.map(({ name, hint, order }) => (
+                <DropdownMenu.Item
+                  key={name}
+                  className="menu-item"
+                  onSelect={() => reorder(rows, order(), `by ${name.toLowerCase()}`)}
+                >
+                  {name} <span className="ml-auto text-[12px] text-ink-2">{hint}</span>
+                </DropdownMenu.Item>
+              ))}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+        <button className="chip" onClick={() => setAdding(true)}>
           Put in…
         </button>
       </div>

@@ -1,12 +1,15 @@
 // What is done at the Arrange bench, as edits: an arrangement is its place and that of its large pictures, changed together.
 import {
   optionsFor,
+  orderedBy,
   placementsFor,
+  shownName,
   slotIdFor,
   slotsOf,
   slotsOfArrangement,
   type Arrangement,
   type Command,
+  type Order,
   type Photo,
   type PhotoSet,
   type Site,
@@ -77,6 +80,20 @@ export function dropArrangement(site: Site, { shortName, title }: Arrangement): 
     { kind: 'slot', slot: shortName, value: null },
     ...(large !== null ? [{ kind: 'slot', slot: large, value: null } as const] : []),
   ]);
+}
+
+/**
+ * Gives photos another order among themselves: they share the places that they have in their set, and what stands between
+ * them stays where it is.
+ * @param rows in their order now
+ */
+export function reorder(rows: readonly Photo[], order: Exclude<Order, 'hand'>, what: string): void {
+  const places = rows.map(({ position }) => position);
+  const named = rows.map((photo) => ({ ...photo, name: shownName(photo.words, photo.fileName) }));
+  const moved = orderedBy(named, order).flatMap(({ id, position }, n): Command[] =>
+    position === places[n] ? [] : [{ kind: 'position', photo: id, position: places[n]! }],
+  );
+  if (moved.length > 0) edit(`order ${what}`, moved);
 }
 
 /** Puts photos into an arrangement, or takes them out. */

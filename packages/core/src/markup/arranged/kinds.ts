@@ -1,0 +1,159 @@
+// What each kind of arrangement is made of: the classes that its stylesheet speaks of, the attributes that its script begins
+// with, and its pictures.
+import { justifiedWidths } from '../../arrange/row-widths.ts';
+import type { ArrangementKind, ArrangementOptions } from '../../contract/index.ts';
+import { cropIn } from '../../plan/plan.ts';
+import { escapeHtml, indent, tag } from '../html.ts';
+import type { Phrases } from '../phrases.ts';
+import { belowPicture } from '../picture.ts';
+import { OWN } from '../styles.ts';
+import {
+  addressOf,
+  cells,
+  figureIn,
+  figureOf,
+  fileOf,
+  pictureFor,
+  pictureIn,
+  slides,
+  templateOf,
+  type ArrangedContext,
+} from './items.ts';
+import { bandWidths } from './styles.ts';
+
+export interface Parts {
+  classes: string[];
+  attributes: Record<string, string | null>;
+  inside: string;
+}
+
+/** What a script says, in the page's language. */
+const saidBy = (
+  names: readonly (keyof Phrases['script'])[],
+  { phrases, language = 'en' }: ArrangedContext,
+): string =>
+  JSON.stringify({
+    lang: language,
+    ...Object.fromEntries(names.map((name) => [name, phrases.script[name]])),
+  });
+
+/** A viewer offers the file only where that is wanted. */
+const viewerWords = ({ download }: { download: boolean }): (keyof Phrases['script'])[] => [
+  ...(['of', 'back', 'on', 'play', 'pause', 'close'] as const),
+  ...(download ? (['save'] as const) : []),
+];
+const ROTATING = ['controls', 'to', 'back', 'on', 'play', 'pause'] as const;
+
+const viewer = (options: { download: boolean }, context: ArrangedContext) => ({
+  [`data-${OWN}-viewer`]: saidBy(viewerWords(options), context),
+});
+
+/** The first picture alone. */
+const alone = (context: ArrangedContext, caption: boolean): string =>
+  context.items[0] ? (figureOf(context.items[0], 0, context, caption) ?? '') : '';
+
+/** Widths of the cells in rows, as styles of their list items. */
+function rowStyles({ items }: ArrangedContext, height: number, gap: number): (n: number) => string {
+  const ratios = items.map(({ row, cell }) => {
+    const crop = cropIn(row, cell.id, 'own');
+    return crop.width / crop.height;
+  });
+  const rules = justifiedWidths(ratios, height, gap);
+  return (n) => bandWidths(rules[n]!);
+}
+
+/** The picture that stands large at first. */
+function stage(context: ArrangedContext): string {
+  const [shown] = context.items;
+  if (!shown?.large) return '';
+  const options = pictureIn(shown, shown.large, context.first, context);
+  const picture = pictureFor(options, context);
+  return picture ? figureIn(shown, [picture, ...belowPicture(options)], context) : '';
+}
+
+/** Links to all pictures behind a cover's first, for who has no script and who wants one of them. */
+function othersOf(context: ArrangedContext): string[] {
+  const { items, phrases } = context;
+  return items.slice(1).flatMap((item, n) => {
+    const file = fileOf(item, context);
+    if (!file) return [];
+    const name = item.row.words.title.trim() || phrases.picture(n + 2, items.length);
+    const open = tag('a', { href: file, [`data-${OWN}-open`]: addressOf(item, context) });
+    const inside = [`${open}${escapeHtml(name)}</a>`, ...templateOf(item, context)];
+    return [`<li>\n${indent(inside.join('\n'))}\n</li>`];
+  });
+}
+
+function cover(context: ArrangedContext): string {
+  const [first] = context.items;
+  if (!first) return '';
+  const picture = [alone(context, true), ...templateOf(first, context)];
+  const front = `<div>\n${indent(picture.join('\n'))}\n</div>`;
+  const others = othersOf(context);
+  if (others.length === 0) return front;
+  const summary = `<summary>${escapeHtml(context.phrases.all(context.items.length))}</summary>`;
+  const list = `<ul role="list">\n${indent(others.join('\n'))}\n</ul>`;
+  return `${front}\n<details>\n${indent(`${summary}\n${list}`)}\n</details>`;
+}
+
+type Options<K extends ArrangementKind> = Extract<ArrangementOptions, { kind: K }>;
+
+/** Classes of a grid or of rows, and the attribute that opens the viewer. */
+const several = (options: Options<'grid' | 'rows'>, context: ArrangedContext) => ({
+  classes: options.captions === 'over' ? [`${OWN}-over`] : [],
+  attributes: options.click === 'viewer' ? viewer(options, context) : {},
+});
+
+export const PARTS: { [K in ArrangementKind]: (options: Options<K>, context: ArrangedContext) => Parts } = {
+  grid: (options, context) => ({
+    ...several(options, context),
+    inside: cells(context, options.captions !== 'viewer'),
+  }),
+  rows: (options, context) => ({
+    ...several(options, context),
+    inside: cells(context, options.captions !== 'viewer', {
+      style: rowStyles(context, options.height, options.gap),
+    }),
+  }),
+  feed: ({ direction }, context) => ({
+    classes: direction === 'sideways' ? [`${OWN}-sideways`] : [],
+    attributes: {},
+    inside: cells(context, true, { scrolls: direction === 'sideways' }),
+  }),
+  figure: ({ side, caption }, context) => ({
+    classes: [`${OWN}-${side}`, ...(caption === 'beside' ? [`${OWN}-beside`] : [])],
+    attributes: {},
+    inside: alone(context, caption !== 'none'),
+  }),
+  zoom: ({ times }, context) => ({
+    classes: [],
+    attributes: { [`data-${OWN}-zoom`]: saidBy(['how'], context), 'data-times': String(times) },
+    inside: alone(context, true),
+  }),
+  strip: ({ side }, context) => {
+    const large = `<div class="${OWN}-large">\n${indent(stage(context))}\n</div>`;
+    const strip = cells({ ...context, first: false }, false);
+    return {
+      classes: side === 'beside' ? [`${OWN}-beside`] : [],
+      attributes: { [`data-${OWN}-strip`]: '{}' },
+      inside: `<div class="${OWN}-film">\n${indent(`${large}\n${strip}`)}\n</div>`,
+    };
+  },
+  cover: (options, context) => ({
+    classes: [],
+    attributes: viewer(options, context),
+    inside: cover(context),
+  }),
+  rotating: ({ change, arrows, seconds }, context) => ({
+    classes: [
+      ...(change === 'fade' ? [`${OWN}-fades`] : []),
+      ...(arrows === 'outside' ? [`${OWN}-outside`] : []),
+    ],
+    attributes: {
+      [`data-${OWN}-rotating`]: saidBy(ROTATING, context),
+      'data-seconds': seconds === null ? null : String(seconds),
+      'aria-roledescription': context.phrases.carousel,
+    },
+    inside: slides(context),
+  }),
+};
