@@ -1,6 +1,6 @@
 // The markup of an arrangement, as it goes into any page beside its stylesheets and scripts.
 import { cellsOf } from '../../arrange/cells.ts';
-import type { ArrangementKind, ArrangementOptions, PhotoRow } from '../../contract/index.ts';
+import type { ArrangementOptions, PhotoRow } from '../../contract/index.ts';
 import { cropIn } from '../../plan/plan.ts';
 import { indent, tag } from '../html.ts';
 import { phrasesIn } from '../phrases.ts';
@@ -14,11 +14,6 @@ export interface ArrangedOptions extends ArrangedLook {
   rows: readonly PhotoRow[];
 }
 
-const partsOf = <K extends ArrangementKind>(
-  options: Extract<ArrangementOptions, { kind: K }>,
-  context: ArrangedContext,
-): Parts => PARTS[options.kind as K](options, context);
-
 /** "" where no photo has its files. Photos whose files are not made are left out, unless views stand for them. */
 export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): string {
   const { arrangement, viewOf } = look;
@@ -31,6 +26,8 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
   const sizes = rows.map((row) => ({ id: row.id, size: cropIn(row, shortName, 'own') }));
   const items = cellsOf(arrangement, sizes).map((cell, n) => ({ ...cell, row: rows[n]! }));
   const { phrases } = phrasesIn(look.language ?? 'en');
+  // Each kind knows its own options: the table pairs them, which a union of functions can't say.
+  const partsOf = PARTS[options.kind] as (of: ArrangementOptions, context: ArrangedContext) => Parts;
   const { classes, attributes, inside } = partsOf(options, { ...look, items, phrases });
   // One picture is no landmark.
   const isAlone = options.kind === 'figure' || options.kind === 'zoom';
