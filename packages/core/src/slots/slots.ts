@@ -15,6 +15,10 @@ export const slotsIn = ({ slots }: Slots, ids: readonly SlotId[]): Slot[] =>
 /** The slots that photos are put into; those of large pictures come along. */
 export const standable = (slots: readonly Slot[]): Slot[] => slots.filter(({ of }) => of === undefined);
 
+/** The slots that are said by a width of their own; those of arrangements follow from what they are made of. */
+export const typedPlaces = (slots: readonly Slot[]): Slot[] =>
+  standable(slots).filter(({ arranged }) => arranged === undefined);
+
 /** Viewport widths that a shape serves: from ≤ width < to, in CSS px. */
 export const spanOf = ({ from, to }: SlotShape): { from: number; to: number } => ({
   from,

@@ -1,5 +1,5 @@
 // Places of another site, to be copied into this one.
-import { widthText, type Site, type Slot } from '@dusky-otter/core';
+import { typedPlaces, widthText, type Site, type Slot } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
@@ -27,7 +27,9 @@ export function CopyPlacesSheet({ site, open, onClose }: Props) {
     staleTime: 0,
   });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const others = sites.filter(({ id }) => id !== site.id);
+  const others = sites
+    .filter(({ id }) => id !== site.id)
+    .map(({ id, name, slots }) => ({ id, name, slots: typedPlaces(slots) }));
   const keyOf = (siteId: number, slot: Slot) => `${siteId} ${slot.id}`;
   const picked = others.flatMap(({ id, slots }) => slots.filter((slot) => chosen.has(keyOf(id, slot))));
   const toggle = (key: string) =>

@@ -3,7 +3,7 @@ import {
   PlacesFileError,
   readPlaces,
   slotsOf,
-  standable,
+  typedPlaces,
   widthText,
   writePlaces,
   type Photo,
@@ -65,7 +65,7 @@ export function Places() {
   if (!site) return <main className="bg-sheet p-8 text-ink-2">Opening the places…</main>;
   const making = drafts.made[site.id] ?? null;
   // Those of arrangements follow from what they are made of.
-  const typed = standable(site.slots).filter(({ arranged }) => !arranged);
+  const typed = typedPlaces(site.slots);
   const read = async (file: File) => {
     try {
       if (file.size > LARGEST_FILE) throw new PlacesFileError('This file is too large to hold places.');

@@ -1,6 +1,6 @@
 // A site on the start screen: its name, its sets, and below a fold those that were put away.
 import { sumOf, wordsSaid } from '../describe/Progress.tsx';
-import type { SetSummary, SiteSummary } from '@dusky-otter/core';
+import { typedPlaces, type SetSummary, type SiteSummary } from '@dusky-otter/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client.ts';
@@ -61,7 +61,7 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
       <div className="flex min-h-[42px] flex-wrap items-baseline gap-x-3 border-b border-rule-strong px-4 pb-2 pt-3">
         <h2 className="text-[17px] font-[620]">{site.name}</h2>
         <span className="text-[12.5px] text-ink-2">
-          {here.length} {here.length === 1 ? 'set' : 'sets'}, {site.slots.length} places
+          {here.length} {here.length === 1 ? 'set' : 'sets'}, {typedPlaces(site.slots).length} places
           {said && `; words: ${said}`}
         </span>
         <span className="ml-auto" />
