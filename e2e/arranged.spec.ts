@@ -113,6 +113,20 @@ for (const name of NAMES) {
   });
 }
 
+test('scripts that come late move nothing', async ({ page }) => {
+  for (const name of ['fade', 'slide', 'grid', 'strip', 'zoom', 'cover']) {
+    await page.setViewportSize({ width: 390, height: 664 });
+    await page.goto(address({ names: name, scripts: '0', first: '1' }));
+    await page
+      .locator('.ours img')
+      .first()
+      .evaluate((img) => (img as HTMLImageElement).decode());
+    for (const feature of ['viewer', 'rotating', 'strip', 'zoom'])
+      await page.addScriptTag({ content: runtimeFile(`${feature}.js`) });
+    expect(await shifts(page), name).toBe(0);
+  }
+});
+
 for (const host of Object.keys(HOSTS).filter((name) => name !== 'plain')) {
   test(`inside a page of others (${host}), twice: as wide as computed, and nothing of theirs changes`, async ({
     page,

@@ -48,7 +48,7 @@ const answer = await fetch(`${server.address}/api/sets/1/edits`, {
       site: before.site.version,
     },
     token: crypto.randomUUID(),
-    window: 'bench',
+    window: 'bench-window',
     since: 0,
   }),
 });
