@@ -1,30 +1,16 @@
 // The pictures of an arrangement in their order: moved by hand or by keys, taken out, and others put in.
 import { frameSpace, shownName, slotsOf, type Order, type SlotId } from '@dusky-otter/core';
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { GripVertical } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { stageFor } from '../frame/stage.ts';
-import { useSetSlots, type Row } from '../server/hooks.ts';
+import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { moveBetween } from '../worktable/edits.ts';
+import { SortableRows } from '../worktable/SortableRows.tsx';
 import { reorder, stand } from './edits.ts';
 
 const ORDERS: readonly { name: string; hint: string; order: () => Exclude<Order, 'hand'> }[] = [
@@ -150,24 +136,7 @@ function AddSheet({ rows, slot, onClose }: { rows: readonly Row[]; slot: SlotId;
 
 export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: readonly Row[]; slot: SlotId }) {
   const [adding, setAdding] = useState(false);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const nameOf = (id: number | string) => {
-    const row = rows.find((one) => one.id === Number(id));
-    return row ? shownName(row.words, row.fileName) : 'The photo';
-  };
-  const placeOf = (id: number | string) =>
-    `place ${rows.findIndex((row) => row.id === Number(id)) + 1} of ${rows.length}`;
-  const drop = ({ active, over }: DragEndEvent) => {
-    const row = rows.find(({ id }) => id === active.id);
-    if (!over || !row || active.id === over.id) return;
-    const to = rows.findIndex(({ id }) => id === over.id);
-    const left = rows.filter(({ id }) => id !== active.id);
-    // Between its new neighbours in the set's order; what stands between those stays where it is.
-    moveBetween(row, left[to - 1] ?? null, left[to] ?? null);
-  };
+  const setId = useSetId();
   return (
     <section className="flex min-h-0 flex-col" aria-labelledby="pictures-in-order">
       <div className="flex items-baseline gap-2 px-3 py-2.5">
@@ -196,32 +165,13 @@ export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: reado
           Put in…
         </button>
       </div>
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        onDragEnd={drop}
-        accessibility={{
-          container: document.body,
-          announcements: {
-            onDragStart: ({ active }) => `${nameOf(active.id)} is picked up, at ${placeOf(active.id)}.`,
-            onDragOver: ({ active, over }) =>
-              over ? `${nameOf(active.id)} is over ${nameOf(over.id)}, at ${placeOf(over.id)}.` : undefined,
-            onDragEnd: ({ active, over }) =>
-              over
-                ? `${nameOf(active.id)} is put down at ${placeOf(over.id)}.`
-                : `${nameOf(active.id)} is put back.`,
-            onDragCancel: ({ active }) => `${nameOf(active.id)} is put back where it was.`,
-          },
-        }}
-      >
-        <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          <ol className="min-h-0 flex-1 overflow-auto">
-            {rows.map((row, n) => (
-              <Picture key={row.id} row={row} n={n} of={rows.length} slot={slot} />
-            ))}
-          </ol>
-        </SortableContext>
-      </DndContext>
+      <SortableRows setId={setId} shown={rows.map(({ id }) => id)}>
+        <ol className="min-h-0 flex-1 overflow-auto">
+          {rows.map((row, n) => (
+            <Picture key={row.id} row={row} n={n} of={rows.length} slot={slot} />
+          ))}
+        </ol>
+      </SortableRows>
       {rows.length === 0 && <p className="px-3 pb-3 text-ink-2">No photo stands in it yet: put some in.</p>}
       {adding && <AddSheet rows={all} slot={slot} onClose={() => setAdding(false)} />}
     </section>
