@@ -133,10 +133,15 @@ await shoot('arrange-bench', '/sets/1/arrange', {
     await page.getByRole('textbox', { name: 'Name' }).fill('Still warm');
     await page.getByRole('button', { name: 'Make it' }).click();
     await page.waitForURL(/still-warm$/);
-    await page.waitForFunction(() => {
-      const bar = document.querySelector('header [role="progressbar"]');
-      return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
-    });
+    // Its files are more than there were before, and all of them are made.
+    await page.waitForFunction(
+      (before) => {
+        const bar = document.querySelector('header [role="progressbar"]');
+        const [now, all] = ['aria-valuenow', 'aria-valuemax'].map((name) => Number(bar?.getAttribute(name)));
+        return Number(all) > before && now === all;
+      },
+      rows.flatMap(({ variants }) => variants).length,
+    );
     await page.frameLocator('iframe[aria-hidden="false"]').locator('img').first().waitFor();
   },
 });
