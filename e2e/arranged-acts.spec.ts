@@ -97,6 +97,7 @@ test.describe('the viewer', () => {
     await page.locator('.dusky-cover figure a').click();
     const viewer = page.getByRole('dialog');
     await expect(viewer.getByText('1 von 7')).toBeVisible();
+    await expect(viewer.getByRole('img', { name: /^Red teapot/ })).toBeVisible();
     await page.keyboard.press('ArrowLeft');
     await expect(viewer.getByText('2 von 7')).toBeVisible();
     await expect(viewer.getByRole('button', { name: 'Schließen' })).toBeVisible();

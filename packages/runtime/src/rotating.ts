@@ -1,7 +1,7 @@
 // The rotating hero, after the carousel pattern of the ARIA Authoring Practices Guide: it stands still while it is pointed
 // at, has the focus or is out of sight, has a button that stops it in front of everything that moves, and never moves by
 // itself where less motion is asked for. Without this script its pictures stand in a row that scrolls.
-import { button, counted, each, isMirrored, isStill } from './said.ts';
+import { button, counted, each, isStill, swiped } from './said.ts';
 
 each('rotating', (hero, said) => {
   const row = hero.querySelector<HTMLElement>('.dusky-slides')!;
@@ -79,12 +79,7 @@ each('rotating', (hero, said) => {
   new IntersectionObserver(([seen]) => hold(!seen!.isIntersecting)()).observe(hero);
   // Asked for while the page is open: it stops at once.
   matchMedia('(prefers-reduced-motion: reduce)').addEventListener('change', () => isStill() && set(false));
-  let from = 0;
-  row.addEventListener('pointerdown', ({ clientX }) => (from = clientX));
-  row.addEventListener('pointerup', ({ clientX, pointerType }) => {
-    const way = (clientX - from) * (isMirrored(hero) ? -1 : 1);
-    if (pointerType !== 'mouse' && Math.abs(way) > 40) turn(way > 0 ? -1 : 1);
-  });
+  swiped(row, 40, turn);
   show(0);
   set(playing);
 });

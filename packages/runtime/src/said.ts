@@ -1,4 +1,4 @@
-// What both features say and do alike: words of the page's language, buttons, and whether anything may move.
+// What features say and do alike: words of the page's language, buttons, clicks and fingers, and whether anything may move.
 
 /** Words of the page's language, from the attribute that names a feature. */
 export type Said = Record<string, string>;
@@ -31,3 +31,26 @@ export const counted = (pattern: string, n: number, m: number): string =>
 
 /** Whether a text is read from right to left where an element stands. */
 export const isMirrored = (element: Element): boolean => getComputedStyle(element).direction === 'rtl';
+
+/** Calls for a click that asks for nothing else: with a key held down a link does what browsers do with it. */
+export function clicked(link: HTMLElement, act: (event: MouseEvent) => void): void {
+  link.addEventListener('click', (event) => {
+    if (event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
+    event.preventDefault();
+    act(event);
+  });
+}
+
+/** Calls with 1 or −1 when a finger goes sideways by so many CSS px: on to the next, or back. */
+export function swiped(element: HTMLElement, far: number, turn: (by: number) => void): void {
+  let from = 0;
+  element.addEventListener('pointerdown', ({ clientX }) => (from = clientX));
+  element.addEventListener('pointerup', ({ clientX, pointerType }) => {
+    const way = (clientX - from) * (isMirrored(element) ? -1 : 1);
+    if (pointerType !== 'mouse' && Math.abs(way) > far) turn(way > 0 ? -1 : 1);
+  });
+}
+
+/** The large picture of a link: it lies in a template beside it, and nothing of it was loaded until now. */
+export const largeBehind = (link: Element): Node =>
+  link.closest('li, div')!.querySelector('template')!.content.cloneNode(true);

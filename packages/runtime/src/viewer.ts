@@ -1,6 +1,16 @@
 // The viewer: a click on a picture opens it large over the page, with those beside it. Without this script the same link
 // leads to the file. Each picture has an address of its own, which opens it again.
-import { button, counted, each, isMirrored, isStill, type Said } from './said.ts';
+import {
+  button,
+  clicked,
+  counted,
+  each,
+  isMirrored,
+  isStill,
+  largeBehind,
+  swiped,
+  type Said,
+} from './said.ts';
 
 /** How long each stands while the viewer plays, ms. */
 const STANDS = 5000;
@@ -10,13 +20,7 @@ const SWIPE = 48;
 each('viewer', (set, said) => {
   const links = [...set.querySelectorAll<HTMLAnchorElement>('a[data-dusky-open]')];
   const open = (n: number) => view(links, n, said, set);
-  links.forEach((link, n) =>
-    link.addEventListener('click', (event) => {
-      if (event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
-      event.preventDefault();
-      open(n);
-    }),
-  );
+  links.forEach((link, n) => clicked(link, () => open(n)));
   const named = () => {
     const n = links.findIndex((link) => addressOf(link) === location.hash);
     if (n >= 0 && !document.querySelector('.dusky-viewer[open]')) open(n);
@@ -53,10 +57,7 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
   const show = (n: number) => {
     at = (n + links.length) % links.length;
     const link = links[at]!;
-    // What stands behind the link is a template: nothing of it was loaded until now.
-    const template =
-      link.parentElement!.querySelector('template') ?? link.closest('li')?.querySelector('template');
-    stage.replaceChildren(template ? template.content.cloneNode(true) : '');
+    stage.replaceChildren(largeBehind(link));
     count.textContent = counted(said.of!, at + 1, links.length);
     save.href = link.href;
     history.replaceState(history.state, '', before + addressOf(link));
@@ -92,12 +93,7 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     if (key === 'ArrowLeft' || key === 'ArrowRight') turn(key === forward ? 1 : -1);
     else if (key === 'Home' || key === 'End') turn(key === 'Home' ? -at : links.length - 1 - at);
   };
-  let from = 0;
-  stage.onpointerdown = ({ clientX }) => (from = clientX);
-  stage.onpointerup = ({ clientX, pointerType }) => {
-    const way = (clientX - from) * (isMirrored(dialog) ? -1 : 1);
-    if (pointerType !== 'mouse' && Math.abs(way) > SWIPE) turn(way > 0 ? -1 : 1);
-  };
+  swiped(stage, SWIPE, turn);
   dialog.onclick = ({ target }) => {
     if (target === dialog || target === stage) dialog.close();
   };

@@ -1,6 +1,6 @@
 // The zoom figure: the large file is loaded when somebody looks closely, and not before. Pointer, finger, two fingers and
 // keys move it. Without this script a click leads to the file.
-import { each } from './said.ts';
+import { clicked, each } from './said.ts';
 
 /** A key moves the picture by this part of its frame. */
 const STEP = 0.1;
@@ -42,9 +42,7 @@ each('zoom', (figure, said) => {
   };
 
   link.ariaDescription = said.how!;
-  link.addEventListener('click', (event) => {
-    if (event.ctrlKey || event.metaKey || event.shiftKey) return;
-    event.preventDefault();
+  clicked(link, (event) => {
     // A mouse looks closely by being there, Enter and a tap by asking.
     if (!(event instanceof PointerEvent && event.pointerType === 'mouse')) to(times > 1 ? 1 : most);
   });

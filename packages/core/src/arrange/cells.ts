@@ -1,6 +1,7 @@
 // The places of an arrangement: each of its cells is one, as wide as its kind, columns and gap make it. So a plan makes
 // exactly the files that the arrangement needs, and browsers are told the width that the picture will have.
 import type {
+  Arranged,
   Arrangement,
   ArrangementOptions,
   ShapeId,
@@ -27,6 +28,8 @@ export interface Cell {
   cell: Slot;
   /** What a click, a choice or a closer look shows of it; null where there is no such thing. */
   large: Slot | null;
+  /** In justified rows its width as a rule over the arrangement's, a piece for each band; null elsewhere. */
+  inside: WidthRule | null;
 }
 
 /** Windows from which figures and captions stand beside something; as in the runtime's figure.css. CSS px. */
@@ -65,36 +68,30 @@ function figureWidth(
   return flows || caption === 'beside' ? beside(flows ? container : own, picture) : picture;
 }
 
-/** Widths of the cells by the window's, one for each photo; and what a cell's shape is. */
-function widthsOf({ options, container }: Arrangement, photos: readonly ArrangedPhoto[]): WidthRule[] {
-  const alike = (rule: WidthRule) => photos.map(() => rule);
+/** Width of a cell by the window's; in justified rows, where it hangs on the neighbours, the most that it can be. */
+function widthOf({ options, container }: Arranged): WidthRule {
   switch (options.kind) {
     case 'figure':
-      return alike(figureWidth(container, options));
+      return figureWidth(container, options);
     case 'grid': {
       const inner = options.columns.map(({ from, count }) => ({
         from,
         vw: 1 / count,
         px: (-options.gap * (count - 1)) / count,
       }));
-      return alike(composed(container, inner));
-    }
-    case 'rows': {
-      const ratios = photos.map(({ size }) => size.width / size.height);
-      return justifiedWidths(ratios, options.height, options.gap).map((rule) => composed(container, rule));
+      return composed(container, inner);
     }
     case 'strip':
-      return alike(constant(STRIP.thumb));
+      return constant(STRIP.thumb);
     case 'feed':
-      return alike(
-        options.direction === 'down'
-          ? container
-          : extreme(scaled(container, SIDEWAYS.part), constant(SIDEWAYS.most), 'min'),
-      );
+      return options.direction === 'down'
+        ? container
+        : extreme(scaled(container, SIDEWAYS.part), constant(SIDEWAYS.most), 'min');
+    case 'rows':
     case 'rotating':
     case 'zoom':
     case 'cover':
-      return alike(container);
+      return container;
   }
 }
 
@@ -158,19 +155,12 @@ const WIDEST_IN_ROW = 4000;
  */
 export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; large: Slot | null } {
   const { shortName, title, options, container } = arrangement;
-  const part: Part =
-    options.kind === 'rows'
-      ? {
-          id: shortName,
-          rule: container,
-          shape: 'own',
-          fit: { width: WIDEST_IN_ROW, height: Math.round(options.height * HIGHEST_ROW) },
-        }
-      : {
-          id: shortName,
-          rule: widthsOf(arrangement, [{ id: 0, size: { width: 3, height: 2 } }])[0]!,
-          shape: shapeOf(options),
-        };
+  const part: Part = {
+    ...{ id: shortName, rule: widthOf(arrangement), shape: shapeOf(options) },
+    ...(options.kind === 'rows' && {
+      fit: { width: WIDEST_IN_ROW, height: Math.round(options.height * HIGHEST_ROW) },
+    }),
+  };
   const large = largeOf(arrangement);
   return {
     cell: { ...placeOf(title, part), arranged: { options, container } },
@@ -179,6 +169,10 @@ export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; larg
 }
 
 export const largeId = (shortName: string): string => `${shortName}-large`;
+
+/** The arrangements among a site's places. */
+export const arrangementsIn = (slots: readonly Slot[]): Arrangement[] =>
+  slots.flatMap((slot) => arrangementIn(slot) ?? []);
 
 /** An arrangement's place as the arrangement; null for any other. */
 export const arrangementIn = ({ id, name, arranged }: Slot): Arrangement | null =>
@@ -189,13 +183,14 @@ export const arrangementIn = ({ id, name, arranged }: Slot): Arrangement | null 
  * is planned for.
  */
 export function cellsOf(arrangement: Arrangement, photos: readonly ArrangedPhoto[]): Cell[] {
-  const { shortName, title, options } = arrangement;
-  const widths = widthsOf(arrangement, photos);
+  const { shortName, title, options, container } = arrangement;
   const { cell, large } = slotsOfArrangement(arrangement);
-  const shape = shapeOf(options);
-  return photos.map(({ id }, n) => ({
-    photo: id,
-    cell: options.kind === 'rows' ? placeOf(title, { id: shortName, rule: widths[n]!, shape }) : cell,
+  if (options.kind !== 'rows') return photos.map(({ id }) => ({ photo: id, cell, large, inside: null }));
+  const ratios = photos.map(({ size }) => size.width / size.height);
+  return justifiedWidths(ratios, options.height, options.gap).map((inside, n) => ({
+    photo: photos[n]!.id,
+    cell: placeOf(title, { id: shortName, rule: composed(container, inside), shape: shapeOf(options) }),
     large,
+    inside,
   }));
 }

@@ -1,7 +1,6 @@
 // Photos whose alt texts say nearly the same: who hears them can't tell them apart.
 import type { Language } from '../contract/index.ts';
-import type { PagePhoto } from './checks/repetition.ts';
-import { ALIKE, LEAST_WORDS, sharedPart, tellingWords } from './checks/repetition.ts';
+import { ALIKE, LEAST_WORDS, sharedPart, tellingWords, type PagePhoto } from './checks/repetition.ts';
 import { bookFor } from './data/languages.ts';
 import { sounded } from './text.ts';
 
@@ -17,7 +16,7 @@ export function alikeAlts(photos: readonly PagePhoto[], language: Language): num
   const book = bookFor(language);
   const heard = photos
     .filter(({ alt, decorative }) => !decorative && sounded(alt) !== '')
-    .map(({ id, alt }) => ({ id, alt, words: [...tellingWords(alt, book)] }));
+    .map(({ id, alt }) => ({ id, alt, words: tellingWords(alt, book) }));
   const count = new Map<string, number>();
   for (const { words } of heard) for (const word of words) count.set(word, (count.get(word) ?? 0) + 1);
   const groupOf = heard.map((_, n) => n);
@@ -36,16 +35,17 @@ export function alikeAlts(photos: readonly PagePhoto[], language: Language): num
     }
     first.set(sounded(alt), n);
     // Of a few words each one tells.
-    if (words.length < LEAST_WORDS) return;
-    words.sort((a, b) => count.get(a)! - count.get(b)! || (a < b ? -1 : 1));
+    if (words.size < LEAST_WORDS) return;
+    const rarest = [...words].sort((a, b) => count.get(a)! - count.get(b)! || (a < b ? -1 : 1));
     const near = new Set<number>();
-    for (const word of words.slice(0, words.length - Math.ceil(ALIKE * words.length) + 1)) {
-      const others = byWord.get(word) ?? [];
-      for (const other of others) near.add(other);
-      byWord.set(word, [...others, n]);
+    for (const word of rarest.slice(0, rarest.length - Math.ceil(ALIKE * rarest.length) + 1)) {
+      const having = byWord.get(word);
+      for (const other of having ?? []) near.add(other);
+      if (having) having.push(n);
+      else byWord.set(word, [n]);
     }
     for (const other of near) {
-      if (sharedPart(new Set(words), new Set(heard[other]!.words)) >= ALIKE) {
+      if (sharedPart(words, heard[other]!.words) >= ALIKE) {
         const [a, b] = [root(n), root(other)];
         groupOf[Math.max(a, b)] = Math.min(a, b);
       }

@@ -47,14 +47,18 @@ export const pathsIn =
   };
 
 /** index.html: the page of all photos. */
-export function pageOf(parts: HandoverParts): string {
+export function pageOf(parts: HandoverParts, scripted = false): string {
   const { set, rows, setSlots, context } = parts;
-  const scripted = runtimeOf(parts).script !== '';
   return pageMarkup({ title: set, rows, setSlots, context, scripted, urlOf: pathsIn(parts) });
 }
 
 /** The page in another of the site's languages, in a folder of its name. */
-function translatedPage(parts: HandoverParts, language: Language, own: ReadonlyMap<number, Words>): string {
+function translatedPage(
+  parts: HandoverParts,
+  language: Language,
+  own: ReadonlyMap<number, Words>,
+  scripted: boolean,
+): string {
   const { set, rows, setSlots, context } = parts;
   const main = context.languages[0] ?? 'en';
   const shown = new Map(
@@ -71,7 +75,7 @@ function translatedPage(parts: HandoverParts, language: Language, own: ReadonlyM
     urlOf: (row, variant) => `../${pathOf(row, variant)}`,
     wordsLanguage: (row) => shown.get(row.id)!.language,
     base: '../',
-    scripted: runtimeOf(parts).script !== '',
+    scripted,
   });
 }
 
@@ -92,16 +96,17 @@ export function textFiles(
   const { rows, context, translations } = parts;
   const pathOf = pathsIn(parts);
   const { styles, script } = runtimeOf(parts);
+  const scripted = script !== '';
   const where = { slots: context.slots, setSlots: parts.setSlots };
   return {
-    'index.html': pageOf(parts),
+    'index.html': pageOf(parts, scripted),
     'styles.css': `${stylesheet(context)}${styles}`,
-    ...(script !== '' && { 'script.js': script }),
+    ...(scripted && { 'script.js': script }),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf, delivered }), null, 2)}\n`,
     'words.csv': wordsCsv(rows, where),
     ...Object.fromEntries(
       translations.flatMap(({ language, words }) => [
-        [`${language}/index.html`, translatedPage(parts, language, words)],
+        [`${language}/index.html`, translatedPage(parts, language, words, scripted)],
         [
           `${language}/words.csv`,
           wordsCsv(

@@ -1,5 +1,5 @@
 // What a preview's page and pictures are computed from, kept as long as nothing of it changes: a page asks for dozens of files.
-import { textFiles, type HandoverParts } from './handover.ts';
+import { textFiles, variantPaths, type HandoverParts, type OutgoingFile } from './handover.ts';
 
 /** Previews that are kept; more are rarely looked at side by side. */
 const KEPT = 4;
@@ -7,6 +7,7 @@ const KEPT = 4;
 export class Previews {
   private readonly kept = new Map<string, { at: number; parts: Promise<HandoverParts> }>();
   private readonly texts = new WeakMap<HandoverParts, Record<string, string>>();
+  private readonly files = new WeakMap<HandoverParts, Map<string, OutgoingFile>>();
 
   /** @param changes a number that is another one after every change */
   constructor(private readonly changes: () => number) {}
@@ -28,5 +29,12 @@ export class Previews {
     const texts = this.texts.get(parts) ?? textFiles(parts);
     this.texts.set(parts, texts);
     return texts;
+  }
+
+  /** Names hang on the words inside the files: all of them are found once, not for each picture that a page asks for. */
+  filesOf(parts: HandoverParts): Map<string, OutgoingFile> {
+    const files = this.files.get(parts) ?? variantPaths(parts);
+    this.files.set(parts, files);
+    return files;
   }
 }

@@ -248,7 +248,7 @@ export const handoverRoutes =
       };
       if (text !== undefined)
         return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
-      const file = variantPaths(handover).get(path);
+      const file = previews.filesOf(handover).get(path);
       if (!file) throw new ProblemError('no-such-file');
       const { variant } = file;
       const bytes = await outgoing(file, parts.vault, handover.context);

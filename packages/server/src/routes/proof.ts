@@ -14,7 +14,7 @@ import {
   type Arrangement,
   type WidthRule,
 } from '@dusky-otter/core';
-import { IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { runtimeFile } from '../handover/runtime.ts';
 import type { Parts } from '../parts.ts';
@@ -25,6 +25,7 @@ import { findSet, openSlotsOf } from '../sets/sets.ts';
 
 import { checked, idFrom } from './dto.ts';
 import { ArrangedDto } from './place-dto.ts';
+import { IfGiven } from './quality-dto.ts';
 
 /** Photos of an arrangement that are shown; the bench says when there are more. */
 const MOST_SHOWN = 200;
@@ -37,9 +38,9 @@ type Asked = FastifyRequest<{
 }>;
 
 class ProofDto {
-  @IsOptional() @IsString() @MaxLength(4_000) as?: string;
+  @IfGiven() @IsString() @MaxLength(4_000) as?: string;
   /** Makes another address of a state that is another one. */
-  @IsOptional() @IsString() @MaxLength(100) edition?: string;
+  @IfGiven() @IsString() @MaxLength(100) edition?: string;
 }
 
 /** What the arrangement would be with other options. @throws ProblemError for what can't be built */

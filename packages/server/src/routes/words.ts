@@ -127,9 +127,9 @@ export const wordsRoutes =
       const slots = await openSlotsOf(set.id);
       const language = languageOf(site, request.query.language);
       const photos = await loadPhotos(set.id, language);
-      const roles = new Map(
-        (await loadPhotos(set.id, site.languages[0]!)).map(({ id, words }) => [id, words.role]),
-      );
+      // What a photo is here for is said in the first language.
+      const main = language === site.languages[0] ? photos : await loadPhotos(set.id, site.languages[0]!);
+      const roles = new Map(main.map(({ id, words }) => [id, words.role]));
       const rows = photos
         .filter(({ binned }) => !binned)
         .map((photo) => ({ ...photo, words: { ...photo.words, role: roles.get(photo.id) ?? null } }))

@@ -3,6 +3,7 @@
 import {
   ARRANGEMENT_KINDS,
   arrangementIn,
+  arrangementsIn,
   optionsFor,
   slotsOf,
   slotsOfArrangement,
@@ -13,15 +14,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, proofAddress, sentenceOf } from '../api/client.ts';
-import {
-  useEdits,
-  useList,
-  usePreparation,
-  useRows,
-  useSetId,
-  useSetSlots,
-  useSite,
-} from '../server/hooks.ts';
+import { useEdition, useList, useRows, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../shell/bench-keys.ts';
 import { NotFound } from '../shell/NotFound.tsx';
 import { StateTag } from '../ui/marks.tsx';
@@ -92,8 +85,6 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   const site = useSite()!;
   const setSlots = useSetSlots();
   const navigate = useNavigate();
-  const edits = useEdits();
-  const preparation = usePreparation();
   const list = useList('all', 0, MOST - 1);
   const all = useRows(list.ids.slice(0, MOST));
   const rows = all.filter((row) => slotsOf(row, setSlots).includes(arrangement.shortName));
@@ -105,10 +96,8 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   const scale = Math.min(1, Math.max(280, window.innerWidth - (narrow ? 40 : BESIDE)) / screen.width);
   const table = `/sets/${setId}/arrange`;
   useBenchKeys({ Escape: () => (tried ? setTried(null) : void navigate(table)) });
-  // A proof is another one whenever a decision is saved, and once when all files are there.
-  const whole = preparation !== null && preparation.made + preparation.failed >= preparation.wanted;
-  const address = proofAddress(setId, arrangement.shortName, `${edits?.savedAt ?? ''} ${whole}`, tried);
-  const others = site.slots.flatMap((slot) => arrangementIn(slot) ?? []);
+  const address = proofAddress(setId, arrangement.shortName, useEdition(), tried);
+  const others = arrangementsIn(site.slots);
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">

@@ -1,5 +1,5 @@
 // At the Arrange stop: the arrangements there are, and another one.
-import { arrangementIn } from '@dusky-otter/core';
+import { arrangementsIn } from '@dusky-otter/core';
 import { useState } from 'react';
 import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';
@@ -18,7 +18,7 @@ export function ArrangementsMenu() {
   const selected = useScreen((state) => state.selected);
   const navigate = useNavigate();
   const [naming, setNaming] = useState(false);
-  const arrangements = site?.slots.flatMap((slot) => arrangementIn(slot) ?? []) ?? [];
+  const arrangements = arrangementsIn(site?.slots ?? []);
   const make = async (title: string) => {
     if (!site || !set || title === '') return;
     const open = selected.size === 0;

@@ -13,6 +13,7 @@ import {
 import { useId, useState, type ReactNode } from 'react';
 import { sentenceOf } from '../api/client.ts';
 import { Tick } from '../ui/Tick.tsx';
+import { CONTAINERS } from './containers.ts';
 
 const NAMES: Record<string, string> = {
   side: 'Where',
@@ -235,12 +236,6 @@ function field(name: string, option: Option, props: FieldProps): ReactNode {
     );
   return <Select {...props} choices={option} nameOf={(choice) => choiceName(name, choice)} />;
 }
-
-const CONTAINERS: readonly { name: string; said: string }[] = [
-  { name: 'the page’s column, 1140 px', said: 'min(100vw - 32px, 1140px)' },
-  { name: 'a column of text, 720 px', said: 'min(100vw - 32px, 720px)' },
-  { name: 'the whole window', said: '100vw' },
-];
 
 /** The width of what it stands in: one of the usual ones, or as CSS. */
 function Container({ rule, set }: { rule: WidthRule; set: (rule: WidthRule) => void }) {

@@ -1,8 +1,5 @@
 // The pictures of an arrangement in their order: moved by hand or by keys, taken out, and others put in.
 import { frameSpace, shownName, slotsOf, type Order, type SlotId } from '@dusky-otter/core';
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { GripVertical } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { stageFor } from '../frame/stage.ts';
@@ -10,7 +7,7 @@ import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { SortableRows } from '../worktable/SortableRows.tsx';
+import { SortableRows, useMoving } from '../worktable/SortableRows.tsx';
 import { reorder, stand } from './edits.ts';
 
 const ORDERS: readonly { name: string; hint: string; order: () => Exclude<Order, 'hand'> }[] = [
@@ -40,27 +37,19 @@ function Thumb({ row }: { row: Row }) {
 
 function Picture({ row, n, of, slot }: { row: Row; n: number; of: number; slot: SlotId }) {
   const setSlots = useSetSlots();
-  const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
-    useSortable({
-      id: row.id,
-    });
   const name = shownName(row.words, row.fileName);
+  const {
+    row: place,
+    style,
+    handle,
+  } = useMoving(row.id, name, 'grid size-[28px] shrink-0 place-items-center');
   return (
     <li
-      ref={setNodeRef}
-      className={`flex min-h-[52px] items-center gap-2 border-t border-rule bg-sheet py-1.5 pl-1.5 pr-3 ${isDragging ? 'relative z-10' : ''}`}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
+      ref={place}
+      className="relative flex min-h-[52px] items-center gap-2 border-t border-rule bg-sheet py-1.5 pl-1.5 pr-3"
+      style={style}
     >
-      <button
-        ref={setActivatorNodeRef}
-        {...attributes}
-        {...listeners}
-        role="button"
-        aria-label={`Move ${name}`}
-        className="grid size-[28px] shrink-0 cursor-grab place-items-center text-ink-3"
-      >
-        <GripVertical size={14} aria-hidden="true" />
-      </button>
+      {handle}
       <Thumb row={row} />
       <span className="min-w-0 flex-1">
         <b className="block truncate font-semibold">{name}</b>

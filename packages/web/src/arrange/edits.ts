@@ -14,15 +14,9 @@ import {
   type PhotoSet,
   type Site,
   type SlotId,
-  type WidthRule,
 } from '@dusky-otter/core';
 import { edit } from '../server/state.ts';
-
-/** The column of most pages: 16 px free on both sides, 1140 px at most. */
-export const PAGE_COLUMN: WidthRule = [
-  { from: 0, vw: 1, px: -32 },
-  { from: 1172, vw: 0, px: 1140 },
-];
+import { PAGE_COLUMN } from './containers.ts';
 
 const largeOf = (site: Site, shortName: SlotId): SlotId | null =>
   site.slots.find(({ of }) => of === shortName)?.id ?? null;

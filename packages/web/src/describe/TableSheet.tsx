@@ -122,14 +122,15 @@ function Result({ found, taken, setTaken }: ResultProps) {
   const { preview, name } = found;
   const { slots, languages } = useSite() ?? { slots: [], languages: [] };
   const main = languages[0];
-  const conflicts = preview.changes.filter((change) => Object.keys(change.conflicts).length > 0);
+  const isConflict = (change: WordsPreview['changes'][number]) => Object.keys(change.conflicts).length > 0;
+  const conflicts = preview.changes.filter(isConflict);
   const placed = preview.changes.filter((change) => change.slots !== null).length;
   const all = conflicts.flatMap(({ photo, conflicts: other }) =>
     Object.keys(other).map((field) => nameOfText(photo.id, field)),
   );
   const other = new Set(all);
   // What has to be decided comes first.
-  const changes = [...conflicts, ...preview.changes.filter((change) => !conflicts.includes(change))]
+  const changes = [...conflicts, ...preview.changes.filter((change) => !isConflict(change))]
     .map(({ photo, added, conflicts: instead }) => ({ photo, words: { ...instead, ...added } }))
     .filter(({ words }) => Object.keys(words).length > 0);
   const asked: Asked = {

@@ -1,9 +1,9 @@
 // The hand-over's own page at several widths, as it will be: the same markup, styles and files.
-import { bytesInWords, standable, type Preparation } from '@dusky-otter/core';
+import { bytesInWords, standable } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
-import { useCounts, useEdits, usePreparation, useSet, useSetId, useSite } from '../server/hooks.ts';
+import { useCounts, useEdition, usePreparation, useSet, useSetId, useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { stopOf } from '../shell/stops.ts';
 
@@ -16,20 +16,13 @@ const WIDTHS = [
 
 const HEIGHT = 1400;
 
-/** One text a state of the page: it is shown anew when a decision is saved, and once when files that were missing are all there. */
-function editionOf(savedAt: string | null, preparation: Preparation | null): string {
-  const whole = preparation !== null && preparation.made + preparation.failed >= preparation.wanted;
-  return `${savedAt}|${whole}`;
-}
-
 export function Rehearse() {
   const setId = useSetId();
   const counts = useCounts();
   const preparation = usePreparation();
   const set = useSet();
   const site = useSite();
-  const edits = useEdits();
-  const edition = editionOf(edits?.savedAt ?? null, preparation);
+  const edition = useEdition();
   const left = preparation ? preparation.wanted - preparation.made - preparation.failed : 0;
   const [chosen, setChosen] = useState<(typeof WIDTHS)[number]>(WIDTHS[2]);
   const narrow = window.innerWidth <= 700;

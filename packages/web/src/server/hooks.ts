@@ -83,6 +83,17 @@ export const useCounts = (): SetCounts | null => usePart((header) => header.coun
 export const useEdits = (): EditDepth | null => usePart((header) => header.edits);
 export const usePreparation = (): Preparation | null => usePart((header) => header.preparation);
 
+/**
+ * One text a state of the page: what shows it is loaded anew when a decision is saved, and once when files that were missing
+ * are all there.
+ */
+export function useEdition(): string {
+  const savedAt = useEdits()?.savedAt ?? null;
+  const preparation = usePreparation();
+  const whole = preparation !== null && preparation.made + preparation.failed >= preparation.wanted;
+  return `${savedAt}|${whole}`;
+}
+
 const NO_REFUSALS: readonly Refusal[] = [];
 export const useRefusals = (): readonly Refusal[] => usePart((header) => header.refusals) ?? NO_REFUSALS;
 

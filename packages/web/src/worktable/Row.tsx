@@ -1,6 +1,6 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
 import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
-import { memo, useDeferredValue, type CSSProperties, type MouseEvent, type ReactNode, type Ref } from 'react';
+import { memo, useDeferredValue, type CSSProperties, type MouseEvent, type ReactNode } from 'react';
 import { stageFor } from '../frame/stage.ts';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { useScreen } from '../screen/screen.ts';
@@ -27,7 +27,7 @@ export interface RowProps {
 
 /** What a row is moved by, where rows can be moved. */
 export interface Moving {
-  row: Ref<HTMLDivElement>;
+  row: (element: HTMLElement | null) => void;
   style: CSSProperties;
   handle: ReactNode;
 }

@@ -23,7 +23,7 @@ import { GripVertical } from 'lucide-react';
 import { type ReactNode } from 'react';
 import { rowAt } from '../server/hooks.ts';
 import { moveBetween } from './edits.ts';
-import { Row, type RowProps } from './Row.tsx';
+import { Row, type Moving, type RowProps } from './Row.tsx';
 
 interface Props {
   setId: number;
@@ -76,9 +76,10 @@ export function SortableRows({ setId, shown, children }: Props) {
   );
 }
 
-export function SortableRow({ name, ...props }: RowProps & { name: string }) {
+/** What a photo is moved by, inside `SortableRows`. */
+export function useMoving(id: number, name: string, className: string): Moving {
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } =
-    useSortable({ id: props.id });
+    useSortable({ id });
   const handle = (
     <button
       ref={setActivatorNodeRef}
@@ -86,7 +87,7 @@ export function SortableRow({ name, ...props }: RowProps & { name: string }) {
       {...listeners}
       role="button"
       aria-label={`Move ${name}`}
-      className="cursor-grab text-ink-3"
+      className={`cursor-grab text-ink-3 ${className}`}
     >
       <GripVertical size={14} aria-hidden="true" />
     </button>
@@ -96,5 +97,9 @@ export function SortableRow({ name, ...props }: RowProps & { name: string }) {
     transition,
     zIndex: isDragging ? 5 : undefined,
   };
-  return <Row {...props} moving={{ row: setNodeRef, style, handle }} />;
+  return { row: setNodeRef, style, handle };
 }
+
+export const SortableRow = ({ name, ...props }: RowProps & { name: string }) => (
+  <Row {...props} moving={useMoving(props.id, name, '')} />
+);

@@ -1,8 +1,6 @@
 // What each kind of arrangement is made of: the classes that its stylesheet speaks of, the attributes that its script begins
 // with, and its pictures.
-import { justifiedWidths } from '../../arrange/row-widths.ts';
 import type { ArrangementKind, ArrangementOptions } from '../../contract/index.ts';
-import { cropIn } from '../../plan/plan.ts';
 import { escapeHtml, indent, tag } from '../html.ts';
 import type { Phrases } from '../phrases.ts';
 import { belowPicture } from '../picture.ts';
@@ -51,16 +49,6 @@ const viewer = (options: { download: boolean }, context: ArrangedContext) => ({
 /** The first picture alone. */
 const alone = (context: ArrangedContext, caption: boolean): string =>
   context.items[0] ? (figureOf(context.items[0], 0, context, caption) ?? '') : '';
-
-/** Widths of the cells in rows, as styles of their list items. */
-function rowStyles({ items }: ArrangedContext, height: number, gap: number): (n: number) => string {
-  const ratios = items.map(({ row, cell }) => {
-    const crop = cropIn(row, cell.id, 'own');
-    return crop.width / crop.height;
-  });
-  const rules = justifiedWidths(ratios, height, gap);
-  return (n) => bandWidths(rules[n]!);
-}
 
 /** The picture that stands large at first. */
 function stage(context: ArrangedContext): string {
@@ -112,7 +100,7 @@ export const PARTS: { [K in ArrangementKind]: (options: Options<K>, context: Arr
   rows: (options, context) => ({
     ...several(options, context),
     inside: cells(context, options.captions !== 'viewer', {
-      style: rowStyles(context, options.height, options.gap),
+      style: (n) => bandWidths(context.items[n]!.inside!),
     }),
   }),
   feed: ({ direction }, context) => ({
