@@ -34,6 +34,39 @@ export const test = base.extend<{ setId: number }, { serverOf: string; server: S
 
 export { expect };
 
+/**
+ * Puts all photos of the demo's set but a few into the bin: what changes for all of them is made anew for those alone.
+ * @param files names of those that stay
+ */
+export async function keepFew(server: ServerProcess, setId: number, files: readonly string[]): Promise<void> {
+  const { rows, set, site } = await server.state(setId);
+  const gone = rows.filter(({ fileName }) => !files.includes(fileName));
+  expect(rows.length - gone.length).toBe(files.length);
+  const response = await fetch(`${server.address}/api/sets/${setId}/edits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      label: 'a few photos',
+      commands: gone.map(({ id: photo }) => ({ kind: 'bin', photo, binned: true })),
+      seen: {
+        photos: Object.fromEntries(gone.map(({ id, version }) => [id, version])),
+        set: set.version,
+        site: site.version,
+      },
+      token: crypto.randomUUID(),
+      window: 'before-the-test',
+      since: 0,
+    }),
+  });
+  expect(response.status).toBe(200);
+}
+
+/** The first photos of the demo's set. */
+export const FIRST_FIVE = [
+  ...['DSC00198.JPG', 'GM_0418.JPG', 'GM_0412.JPG', 'DSC00307.JPG'],
+  'IMG-20260822-203118.jpg',
+] as const;
+
 export const rowOf = (page: Page, name: string) => page.getByRole('row').filter({ hasText: name });
 
 /** Words of a set's photos as the server has them, by photo. */

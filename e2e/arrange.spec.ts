@@ -1,7 +1,8 @@
 // An arrangement is made, tried as other kinds, kept, filled and ordered, and stands in the page that goes out.
-import { allMade, axeFindings, expect, saved, test } from './application.ts';
+import { allMade, axeFindings, expect, FIRST_FIVE, keepFew, saved, test } from './application.ts';
 
 test('from photos to an arrangement on the page', async ({ page, server, setId }) => {
+  await keepFew(server, setId, FIRST_FIVE);
   await page.goto(`${server.address}/sets/${setId}/arrange`);
   // Of four photos; large files of all of them would be made.
   const rows = page.locator('[data-row]');
@@ -20,10 +21,14 @@ test('from photos to an arrangement on the page', async ({ page, server, setId }
   await expect(proof.locator('.dusky-grid li')).toHaveCount(4);
 
   // Another kind is seen before it is kept.
+  await allMade(page);
   const before = (await server.state(setId)).edits.undo;
   await page.getByRole('button', { name: 'Rows' }).click();
   await expect(proof.locator('.dusky-rows li')).toHaveCount(4);
-  await expect(page.getByText(/files on the page: \d+ to be made/)).toBeVisible();
+  // What it would weigh, on a phone and a laptop, and how many files it takes.
+  const tried = page.getByRole('region', { name: 'Tried, not kept' });
+  await expect(tried.getByRole('row', { name: /^A phone, 2×/ })).toContainText(/kB.*kB/);
+  await expect(tried.getByRole('row', { name: /^Files in all/ })).toContainText(/to make/);
   expect((await server.state(setId)).edits.undo).toBe(before);
   await page.keyboard.press('Escape');
   await expect(proof.locator('.dusky-grid li')).toHaveCount(4);
@@ -35,7 +40,8 @@ test('from photos to an arrangement on the page', async ({ page, server, setId }
   await expect(proof.locator('.dusky-cells')).toHaveCSS('grid-template-columns', /^\d+(\.\d+)?px$/);
 
   // Out, in, and another order by keys.
-  await page.getByRole('button', { name: 'Take Drying shelf out' }).click();
+  await page.getByRole('checkbox', { name: 'Pick Drying shelf' }).check();
+  await page.getByRole('button', { name: 'Out', exact: true }).click();
   await expect(pictures).toHaveCount(3);
   await page.getByRole('button', { name: 'Put in…' }).click();
   const sheet = page.getByRole('dialog', { name: 'Put photos in' });
@@ -55,10 +61,33 @@ test('from photos to an arrangement on the page', async ({ page, server, setId }
   await page.keyboard.press('Space');
   await expect(pictures.nth(1).locator('b')).toHaveText(first);
 
+  // Two at once, by a button and by keys.
+  const names = async () => pictures.locator('b').allTextContents();
+  const all = await names();
+  await pictures.nth(1).getByRole('checkbox').check();
+  await pictures.nth(3).getByRole('checkbox').check();
+  await page.getByRole('button', { name: 'To the front' }).click();
+  await expect.poll(async () => (await names()).join()).toBe([all[1], all[3], all[0], all[2]].join());
+  await pictures
+    .nth(0)
+    .getByRole('button', { name: /^Move / })
+    .focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/ with 1 others is (?:picked up|over)/).first()).toBeAttached();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText('at place 4 of 4.').first()).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await names()).join()).toBe([all[0], all[2], all[1], all[3]].join());
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await names()).join()).toBe(all.join());
+  await page.getByRole('button', { name: 'Pick none' }).click();
+
   // By name, as one edit.
   await page.getByRole('button', { name: 'Order by…' }).click();
   await page.getByRole('menuitem', { name: /^Name/ }).click();
-  const names = async () => pictures.locator('b').allTextContents();
   await expect.poll(async () => (await names()).join()).toBe([...(await names())].sort().join());
   await expect(pictures.first().locator('b')).toHaveText(/^(?:Bay|Drying)/);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -96,6 +125,7 @@ test('from photos to an arrangement on the page', async ({ page, server, setId }
 for (const theme of ['day', 'dusk'] as const)
   test(`axe finds nothing at the Arrange bench, by ${theme}`, async ({ page, server, setId }) => {
     await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
+    await keepFew(server, setId, FIRST_FIVE);
     await page.goto(`${server.address}/sets/${setId}/arrange`);
     await page.getByRole('button', { name: 'Arrangements' }).click();
     await page.getByRole('menuitem', { name: /^A new one/ }).click();

@@ -77,7 +77,10 @@ async function inWindow(
 }
 
 /** Kinds whose cells all are seen at once, each as wide as its place. */
-const OPEN = ['grid', 'over', 'rows', 'feed', 'sideways', 'figure', 'beside'];
+const OPEN = [
+  ...['grid', 'over', 'rows', 'paged', 'index', 'feed', 'diary', 'sideways'],
+  ...['figure', 'beside', 'mat'],
+];
 
 for (const name of NAMES) {
   test(`${name}: widths, files, no shift, axe, with and without scripts`, async ({ browser }) => {
@@ -94,7 +97,9 @@ for (const name of NAMES) {
           );
           const seen = await seenIn(page);
           if (OPEN.includes(name)) {
-            const shown = OPTIONS[name]!.kind === 'figure' ? 1 : items.length;
+            const options = OPTIONS[name]!;
+            const page = 'perPage' in options ? options.perPage : null;
+            const shown = options.kind === 'figure' ? 1 : (page ?? items.length);
             expect(seen, said).toHaveLength(shown);
             seen.forEach(({ width: measured, height, pixels }, n) => {
               const { cell, row } = items[n]!;
@@ -114,14 +119,14 @@ for (const name of NAMES) {
 }
 
 test('scripts that come late move nothing', async ({ page }) => {
-  for (const name of ['fade', 'slide', 'grid', 'strip', 'zoom', 'cover']) {
+  for (const name of ['fade', 'slide', 'worded', 'diary', 'grid', 'strip', 'zoom', 'cover']) {
     await page.setViewportSize({ width: 390, height: 664 });
     await page.goto(address({ names: name, scripts: '0', first: '1' }));
     await page
       .locator('.ours img')
       .first()
       .evaluate((img) => (img as HTMLImageElement).decode());
-    for (const feature of ['viewer', 'rotating', 'strip', 'zoom'])
+    for (const feature of ['viewer', 'rotating', 'strip', 'zoom', 'film'])
       await page.addScriptTag({ content: runtimeFile(`${feature}.js`) });
     expect(await shifts(page), name).toBe(0);
   }

@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, test, type Browser } from '@playwright/test';
 import sharp from 'sharp';
-import { pictureMarkup, SHIPPED_SLOTS, stylesheet, variantSentTo } from '../packages/core/src/index.ts';
+import { pageStyles, pictureMarkup, SHIPPED_SLOTS, variantSentTo } from '../packages/core/src/index.ts';
 import type { PhotoRow, SlotId } from '../packages/core/src/contract/index.ts';
 import { CONTEXT, sampleRow } from '../packages/core/src/testing/sample.ts';
 
@@ -19,7 +19,7 @@ const VIEWPORTS = [
 const DENSITIES = [1, 1.5, 2, 3];
 
 const page = `<!doctype html><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<style>${stylesheet(CONTEXT)}</style>
+<style>${pageStyles(CONTEXT, { design: 'plain' })}</style>
 ${ROWS.flatMap((row) =>
   SHIPPED_SLOTS.map(
     (slot) =>

@@ -8,14 +8,15 @@ import {
   arrangedMarkup,
   arrangementRules,
   cellsOf,
-  SCRIPTS_OF,
-  STYLES_OF,
+  runtimeFor,
+  slotsOfArrangement,
+  wholeOptions,
   type Cell,
 } from '../packages/core/src/index.ts';
 import type {
   Arrangement,
-  ArrangementKind,
   ArrangementOptions,
+  PageEntry,
   PhotoRow,
   PlanContext,
   WidthRule,
@@ -53,21 +54,60 @@ const COLUMNS = [
   { from: 600, count: 3 },
 ];
 
-export const OPTIONS: Record<string, ArrangementOptions> = {
+const SAID: Record<string, Partial<ArrangementOptions> & Pick<ArrangementOptions, 'kind'>> = {
   grid: { kind: 'grid', shape: '3:2', columns: COLUMNS, ...SEVERAL },
-  over: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, captions: 'over' },
+  over: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, captions: 'over', effect: 'grow' },
   rows: { kind: 'rows', height: 240, ...SEVERAL, gap: 8 },
+  paged: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, perPage: 3 },
   figure: { kind: 'figure', side: 'left', width: { part: 0.4 }, caption: 'below', shape: '3:2' },
-  beside: { kind: 'figure', side: 'full', width: { part: 1 }, caption: 'beside', shape: '3:2' },
+  beside: {
+    kind: 'figure',
+    side: 'full',
+    width: { part: 1 },
+    caption: 'beside',
+    shape: '3:2',
+    frame: 'line',
+  },
+  mat: {
+    ...{ kind: 'figure', side: 'right', width: { px: 420 }, caption: 'below', shape: '3:2' },
+    ...{ frame: 'mat', corners: 8, shadow: 'deep' },
+  },
   feed: { kind: 'feed', direction: 'down', shape: '3:2' },
+  diary: {
+    ...{ kind: 'feed', direction: 'down', shape: '3:2' },
+    between: [
+      {
+        before: 2,
+        heading: 'The second day',
+        passage: [{ kind: 'paragraph', runs: [{ text: 'We lit it ' }, { text: 'at five', strong: true }] }],
+      },
+      { before: null, heading: '', passage: [{ kind: 'item', runs: [{ text: 'Bowls', link: '#' }] }] },
+    ],
+  },
   sideways: { kind: 'feed', direction: 'sideways', shape: '3:2' },
   strip: { kind: 'strip', shape: '3:2', side: 'below' },
   film: { kind: 'strip', shape: '3:2', side: 'beside' },
   fade: { kind: 'rotating', shape: '3:1', change: 'fade', seconds: 3, arrows: 'inside' },
   slide: { kind: 'rotating', shape: '3:1', change: 'slide', seconds: null, arrows: 'outside' },
+  worded: { kind: 'rotating', shape: '2:1', change: 'fade', seconds: null, texts: 'over', scrim: 0.7 },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
   cover: { kind: 'cover', shape: '3:2', download: false },
+  index: {
+    ...{ kind: 'index', shape: '3:2', columns: COLUMNS, gap: 16 },
+    galleries: [1, 2, 3, 4, 5, 6, 7].map((photo) => ({
+      photo,
+      set: photo,
+      text: photo % 2 ? '' : 'Twelve pots.',
+    })),
+  },
 };
+
+/** Pictures of the diary that lead to a film. */
+const FILM = 3;
+
+export const OPTIONS: Record<string, ArrangementOptions> = Object.fromEntries(
+  Object.entries(SAID).map(([name, options]) => [name, wholeOptions(options as ArrangementOptions)]),
+);
 
 export const arrangementOf = (name: string): Arrangement => ({
   shortName: name,
@@ -96,9 +136,11 @@ export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
       caption: n % 2 ? '' : `${TITLES[n]!}, from the autumn firing`,
     };
     const [width, height] = SIZES[n]!;
+    const leads = name === 'diary' && n + 1 === FILM ? '/film.webm' : name === 'worded' ? '/shop/' : '';
+    const placements = [{ slot: name, link: leads, words: {}, crops: {} }];
     const row = sampleRow(
       slots.map(({ id }) => id),
-      { id: n + 1, words },
+      { id: n + 1, words, ...(leads && { placements }) },
       { width, height },
       undefined,
       context,
@@ -117,24 +159,34 @@ export const markupOf = (name: string, language = 'en', first = false): string =
     urlOf,
     first,
     language,
+    page: { n: 1, addressOf: (n) => `#page-${n}` },
+    pages: { of: pageOfSet, addressOf: ({ folder }) => `../${folder}/` },
   });
+
+const pageOfSet = (set: number): PageEntry => ({
+  ...{ set, title: TITLES[set - 1]!, description: '', folder: `pots-${set}`, menu: true, photos: set },
+});
 
 const RUNTIME = new URL('../packages/runtime/dist/', import.meta.url);
 export const runtimeFile = (file: string): string => readFileSync(new URL(file, RUNTIME), 'utf8');
 
-const kindsOf = (names: readonly string[]): ArrangementKind[] => [
-  ...new Set(names.map((name) => OPTIONS[name]!.kind)),
-];
+const runtimeOf = (names: readonly string[]) =>
+  runtimeFor(
+    names.map((name) => ({
+      ...slotsOfArrangement(arrangementOf(name)).cell,
+      films: name === 'diary',
+    })),
+  );
 
 const stylesOf = (names: readonly string[]): string =>
-  [...new Set(kindsOf(names).flatMap((kind) => STYLES_OF[kind]))]
-    .map((file) => runtimeFile(`${file}.css`))
+  runtimeOf(names)
+    .styles.map((file) => runtimeFile(`${file}.css`))
     .concat(names.map((name) => arrangementRules(arrangementOf(name))))
     .join('\n');
 
 const scriptsOf = (names: readonly string[]): string =>
-  [...new Set(kindsOf(names).flatMap((kind) => SCRIPTS_OF[kind]))]
-    .map((file) => `<script>${runtimeFile(`${file}.js`)}</script>`)
+  runtimeOf(names)
+    .scripts.map((file) => `<script>${runtimeFile(`${file}.js`)}</script>`)
     .join('\n');
 
 /** Pages of others: what their stylesheets say of pictures, lists, buttons and boxes. */

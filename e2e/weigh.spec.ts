@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { Page } from '@playwright/test';
 import type { SentPhoto } from '../packages/core/src/contract/index.ts';
-import { allMade, axeFindings, drop, expect, rowOf, saved, test } from './application.ts';
+import { allMade, axeFindings, drop, expect, keepFew, rowOf, saved, test } from './application.ts';
 
 const DEMO = resolve(import.meta.dirname, '../demo');
 
@@ -33,6 +33,7 @@ test('what is sent is shown and measured as it was made; another point changes t
   server,
   setId,
 }) => {
+  await keepFew(server, setId, ['GM_0467.JPG', 'DSC00356.JPG']);
   await open(page, server.address, setId, 'GM_0467.JPG');
   await expect(inHand(page)).toContainText('this is what is sent');
   // The browser measures what the server measured.
@@ -79,6 +80,12 @@ test('what is sent is shown and measured as it was made; another point changes t
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/Yours here/)).toHaveCount(0);
   await expect.poll(() => phoneOf(server.address, setId)).toBe(phone);
+  // What all screens load, beside the same with one quality for all.
+  await page.getByRole('button', { name: 'Beside one quality for all' }).click();
+  const totals = page.getByRole('region', { name: 'What the page sends' });
+  await expect(totals.getByText(/^One quality for all \(AVIF 60/)).toBeVisible();
+  for (const screen of await totals.getByRole('row', { name: /^(Phone|Tablet|Laptop)/ }).all())
+    await expect(screen.getByRole('cell').nth(2)).toHaveText(/^[\d.,]+ [kM]B$/);
 });
 
 test('a budget that can’t be met offers its ways out; each weighs what it foretold, and is taken back', async ({
@@ -86,6 +93,7 @@ test('a budget that can’t be met offers its ways out; each weighs what it fore
   server,
   setId,
 }) => {
+  await keepFew(server, setId, ['GM_0467.JPG', 'DSC00356.JPG']);
   await open(page, server.address, setId, 'DSC00356.JPG');
   const ways = page.getByRole('region', { name: 'Ways out' });
   await expect(ways.getByRole('heading')).toContainText('over its budget');

@@ -64,13 +64,19 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
 }
 
 await shoot('first-run', '/', { ready: false });
-await fetch(`${address}/api/demo`, { method: 'POST' });
+await fetch(`${address}/api/demo`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ pages: true }),
+});
+/** @type {{ sets: { id: number, name: string }[] }[]} */
+const [site] = /** @type {any} */ (await (await fetch(`${address}/api/sites`)).json());
+const home = site?.sets.find(({ name }) => name === 'Home page')?.id;
 const { wholeSet } = await import('@dusky-otter/core');
 const { rows } = await wholeSet(async (path) => (await fetch(`${address}${path}`)).json(), 1);
 const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
 await shoot('sites', '/', { ready: false });
 await shoot('worktable', '/sets/1/gather');
-await shoot('worktable-dusk', '/sets/1/gather', { theme: 'dusk' });
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
 for (const stop of ['frame', 'weigh', 'arrange'])
   await shoot(stop, `/sets/1/${stop}`, { before: (page) => page.getByRole('row').nth(3).waitFor() });
@@ -111,13 +117,6 @@ await shoot('measure', '/sets/1/measure', {
       .waitFor({ state: 'attached' });
   },
 });
-const other = await fetch(`${address}/files/views/${kiln?.original.hash}/bench`);
-await fetch(`${address}/api/sets/1/files?name=${encodeURIComponent(kiln?.fileName ?? '')}`, {
-  method: 'POST',
-  headers: { 'content-type': 'application/octet-stream' },
-  body: await other.arrayBuffer(),
-});
-await shoot('replacing', '/sets/1/gather');
 await shoot('describe-phone', '/sets/1/describe', { width: 390 });
 
 const guide = rows.find((row) => row.fileName === 'firing-guide.png');
@@ -126,25 +125,16 @@ await shoot('describe-bench', `/sets/1/describe/${guide?.id}`, {
   before: (page) => page.getByText('The picture shows:').waitFor(),
 });
 
-await shoot('arrange-bench', '/sets/1/arrange', {
+const inProof = (/** @type {import('@playwright/test').Page} */ page) =>
+  page.frameLocator('iframe[aria-hidden="false"]').locator('img').first().waitFor();
+await shoot('arrange-bench', `/sets/${home}/arrange/welcome`, {
   before: async (page) => {
-    await page.getByRole('button', { name: 'Arrangements' }).click();
-    await page.getByRole('menuitem', { name: /^A new one/ }).click();
-    await page.getByRole('textbox', { name: 'Name' }).fill('Still warm');
-    await page.getByRole('button', { name: 'Make it' }).click();
-    await page.waitForURL(/still-warm$/);
-    // Its files are more than there were before, and all of them are made.
-    await page.waitForFunction(
-      (before) => {
-        const bar = document.querySelector('header [role="progressbar"]');
-        const [now, all] = ['aria-valuenow', 'aria-valuemax'].map((name) => Number(bar?.getAttribute(name)));
-        return Number(all) > before && now === all;
-      },
-      rows.flatMap(({ variants }) => variants).length,
-    );
-    await page.frameLocator('iframe[aria-hidden="false"]').locator('img').first().waitFor();
+    await page.getByText(/: contrast/).waitFor();
+    await inProof(page);
   },
 });
+await shoot('page-bench', `/sets/${home}/page`, { before: inProof });
+await shoot('demo-home', `/preview/${home}/`, { ready: false });
 
 await browser.close();
 server.kill('SIGTERM');

@@ -10,8 +10,6 @@ import { ROOT } from './report.ts';
 export interface RunningServer {
   child: ChildProcess;
   address: string;
-  /** Milliseconds (performance.now) at which the address was printed. */
-  readyAt: number;
   state: (setId: number) => Promise<WholeSet>;
   end: () => Promise<void>;
 }
@@ -34,7 +32,6 @@ export async function startServer(env: Record<string, string> = {}): Promise<Run
   return {
     child,
     address,
-    readyAt: performance.now(),
     state: (setId) => wholeSet(async (path) => (await fetch(`${address}${path}`)).json(), setId),
     end: () =>
       new Promise((done) => {

@@ -9,7 +9,7 @@ rmSync(at('dist'), { recursive: true, force: true });
 for (const file of readdirSync(at('src'))) {
   const [name, ending] = file.split('.');
   // Features have an entry of their own; what they share is bundled into each.
-  if (ending !== 'css' && !['viewer', 'rotating', 'strip', 'zoom'].includes(name)) continue;
+  if (ending !== 'css' && !['viewer', 'rotating', 'strip', 'zoom', 'film'].includes(name)) continue;
   await build({
     configFile: false,
     root: at('.'),

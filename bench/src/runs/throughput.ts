@@ -24,7 +24,7 @@ interface Application {
   busiest: number;
 }
 
-/** The application: from the printed address to the last version, on an empty store. */
+/** The application: from the unpacked photos to the last version, on an empty store. */
 async function application(round: number): Promise<Application> {
   const dataDir = `${process.env.DATA_DIR}-${round}`;
   const lagFile = join(tmpdir(), `otter-lag-${process.pid}-${round}.json`);
@@ -35,17 +35,20 @@ async function application(round: number): Promise<Application> {
   await admin.close();
   url.pathname = `/test_round_${round}`;
   const server = await startServer({
+    SEED_DEMO: '0',
     CODEC_WORKERS: String(WORKERS),
     DATA_DIR: dataDir,
     DATABASE_URL: url.href,
     LAG_FILE: lagFile,
     NODE_OPTIONS: `--import=${resolve(import.meta.dirname, '../lag-probe.js')}`,
   });
+  // The set alone, without the pages of its site.
+  await fetch(`${server.address}/api/demo`, { method: 'POST' });
   server.child.kill('SIGUSR2');
   const from = performance.now();
   const codecs = processorsOf(server.child.pid!);
   const state = await prepared(server, 1);
-  const time = seconds(server.readyAt);
+  const time = seconds(from);
   const wall = (performance.now() - from) / 1000;
   const after = processorsOf(server.child.pid!);
   const shares = [...after].map(([pid, spent]) => (spent - (codecs.get(pid) ?? 0)) / wall);

@@ -3,19 +3,19 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import './ui/styles.css';
-import { lazy, StrictMode, Suspense, type ReactNode } from 'react';
+import { lazy, startTransition, StrictMode, Suspense, type ReactNode } from 'react';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { FrameBench } from './frame/FrameBench.tsx';
-import { Rehearse } from './rehearse/Rehearse.tsx';
 import { NotFoundPage } from './shell/NotFound.tsx';
 import { beginState, client } from './server/state.ts';
 import { SiteList } from './shell/SiteList.tsx';
-import { SetShell } from './shell/SetShell.tsx';
-import { Worktable } from './worktable/Worktable.tsx';
 
-// Screens that are not opened every day come when they are.
+// Each screen comes when it is opened: what is evaluated at once would block the first one.
+const SetShell = lazy(async () => ({ default: (await import('./shell/SetShell.tsx')).SetShell }));
+const Worktable = lazy(async () => ({ default: (await import('./worktable/Worktable.tsx')).Worktable }));
+const FrameBench = lazy(async () => ({ default: (await import('./frame/FrameBench.tsx')).FrameBench }));
+const Rehearse = lazy(async () => ({ default: (await import('./rehearse/Rehearse.tsx')).Rehearse }));
 const Places = lazy(async () => ({ default: (await import('./places/Places.tsx')).Places }));
 const Measure = lazy(async () => ({ default: (await import('./measure/Measure.tsx')).Measure }));
 const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBench.tsx')).WeighBench }));
@@ -23,6 +23,7 @@ const DescribeBench = lazy(async () => ({
   default: (await import('./describe/DescribeBench.tsx')).DescribeBench,
 }));
 const Arrange = lazy(async () => ({ default: (await import('./arrange/Arrange.tsx')).Arrange }));
+const Page = lazy(async () => ({ default: (await import('./page/Page.tsx')).Page }));
 const Reading = lazy(async () => ({ default: (await import('./describe/Reading.tsx')).Reading }));
 const PageLimit = lazy(async () => ({ default: (await import('./weigh/PageLimit.tsx')).PageLimit }));
 const Policy = lazy(async () => ({ default: (await import('./policy/Policy.tsx')).Policy }));
@@ -32,29 +33,34 @@ const late = (screen: ReactNode) => <Suspense fallback={opening}>{screen}</Suspe
 // Edits that an earlier visit left behind are taken up before anything is shown.
 await beginState();
 
-createRoot(document.getElementById('root')!).render(
+const screens = (
   <StrictMode>
     <QueryClientProvider client={client}>
       <BrowserRouter>
         <Routes>
           <Route path="/" element={<SiteList />} />
-          <Route path="/sets/:setId" element={<SetShell />}>
+          <Route path="/sets/:setId" element={late(<SetShell />)}>
             <Route index element={<Navigate to="gather" replace />} />
-            <Route path="frame/:photoId" element={<FrameBench />} />
+            <Route path="frame/:photoId" element={late(<FrameBench />)} />
             <Route path="weigh/:photoId" element={late(<WeighBench />)} />
             <Route path="describe/:photoId" element={late(<DescribeBench />)} />
             <Route path="arrange/:slot" element={late(<Arrange />)} />
+            <Route path="page" element={late(<Page />)} />
             <Route path="reading" element={late(<Reading />)} />
-            <Route path="rehearse" element={<Rehearse />} />
+            <Route path="rehearse" element={late(<Rehearse />)} />
             <Route path="places" element={late(<Places />)} />
             <Route path="rules" element={late(<Policy />)} />
             <Route path="limit" element={late(<PageLimit />)} />
             <Route path="measure" element={late(<Measure />)} />
-            <Route path=":stop" element={<Worktable />} />
+            <Route path=":stop" element={late(<Worktable />)} />
           </Route>
           <Route path="*" element={<NotFoundPage />} />
         </Routes>
       </BrowserRouter>
     </QueryClientProvider>
-  </StrictMode>,
+  </StrictMode>
 );
+
+const root = createRoot(document.getElementById('root')!);
+// In small pieces: the first drawing of a large screen blocks nothing for long.
+startTransition(() => root.render(screens));

@@ -6,7 +6,8 @@ import { widthAt } from '../css/width-rule.ts';
 import { cellsOf, slotsOfArrangement } from './cells.ts';
 import { composed } from './composed.ts';
 import { brokenLines, costOf, heightOf, isShort, type Lines } from './justify.ts';
-import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor } from './options.ts';
+import { slotProblem } from '../slots/problem.ts';
+import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor, wholeOptions } from './options.ts';
 import { orderedBy } from './order.ts';
 import { BANDS, justifiedWidths, rowsByBand } from './row-widths.ts';
 
@@ -130,11 +131,21 @@ describe('justified rows', () => {
 });
 
 const photos = [1, 2, 3].map((id) => ({ id, size: { width: 3000, height: 2000 } }));
-const SEVERAL = { gap: 12, captions: 'below', click: 'viewer', download: false } as const;
-const arranged = (options: ArrangementOptions): Arrangement => ({
+const SEVERAL = {
+  gap: 12,
+  captions: 'below',
+  click: 'viewer',
+  download: false,
+  effect: 'lighten',
+  perPage: null,
+  ownPages: false,
+} as const;
+/** Options of which some are left out. */
+type Some = Partial<ArrangementOptions> & Pick<ArrangementOptions, 'kind'>;
+const arranged = (options: Some): Arrangement => ({
   shortName: 'pots',
   title: 'Pots from this firing',
-  options,
+  options: wholeOptions(options as ArrangementOptions),
   container: CONTAINER,
 });
 const COLUMNS = [
@@ -175,7 +186,7 @@ describe('places', () => {
         expect(widthAt(cell.rule, window)).toBeLessThanOrEqual(widthAt(CONTAINER, window));
     expect(cells.every(({ cell }) => cell.shapes[0]!.shape === 'own')).toBe(true);
   });
-  test.each<[ArrangementOptions, number, number]>([
+  test.each<[Some, number, number]>([
     [{ kind: 'figure', side: 'left', width: { part: 0.5 }, caption: 'below', shape: '3:2' }, 358, 570],
     [{ kind: 'figure', side: 'centre', width: { px: 420 }, caption: 'none', shape: '3:2' }, 358, 420],
     [
@@ -217,7 +228,7 @@ describe('places', () => {
 
 describe('options', () => {
   const container = CONTAINER;
-  test.each<ArrangementOptions>([
+  test.each<Some>([
     { kind: 'grid', shape: '1:1', columns: [], ...SEVERAL },
     { kind: 'grid', shape: '1:1', columns: [{ from: 300, count: 2 }], ...SEVERAL },
     { kind: 'grid', shape: '1:1', columns: [{ from: 0, count: 0 }], ...SEVERAL },
@@ -229,13 +240,27 @@ describe('options', () => {
     { kind: 'rotating', shape: '3:1', change: 'fade', seconds: 1, arrows: 'inside' },
     { kind: 'zoom', shape: '1:1', times: 9 },
   ])('%j are refused with a sentence', (options) => {
-    const [sentence] = arrangementProblems({ options, container });
+    const [sentence] = arrangementProblems({ options: options as ArrangementOptions, container });
     expect(sentence).toMatch(/^[A-Z“].*\.$/u);
   });
   test.each<unknown>([
     { kind: 'moon' },
     { kind: 'constructor' },
-    { kind: 'grid' },
+    { kind: 'grid', perPage: 1 },
+    { kind: 'grid', effect: 'spin' },
+    { kind: 'figure', corners: '4px' },
+    { kind: 'rotating', scrim: 1 },
+    { kind: 'feed', between: [{ before: 1, heading: 'A' }] },
+    { kind: 'feed', between: [{ before: 0, heading: 'A', passage: [] }] },
+    { kind: 'feed', between: [{ before: null, heading: 'A', passage: [{ kind: 'script', runs: [] }] }] },
+    {
+      kind: 'index',
+      galleries: [
+        { photo: 1, set: 2, text: '' },
+        { photo: 1, set: 3, text: '' },
+      ],
+    },
+    { kind: 'index', galleries: [{ photo: 1, set: 2, text: 4 }] },
     { kind: 'cover', shape: '3:2', download: 'yes' },
     { kind: 'strip', shape: '3:2', side: 'left' },
     { kind: 'strip', shape: 'a:b', side: 'below' },
@@ -244,6 +269,19 @@ describe('options', () => {
     { kind: 'grid', shape: '1:1', columns: 'many', ...SEVERAL },
   ])('%j are refused, whoever sent them', (options) => {
     expect(arrangementProblems({ options: options as never, container })).not.toEqual([]);
+  });
+  test('that were kept before there were as many mean what they meant', () => {
+    const before = { kind: 'rotating', shape: '3:1', change: 'fade', seconds: 6, arrows: 'inside' };
+    const arranged = { options: before as ArrangementOptions, container };
+    expect(arrangementProblems(arranged)).toEqual([]);
+    expect(wholeOptions(arranged.options)).toMatchObject({ seconds: 6, texts: 'below' });
+    const { cell } = slotsOfArrangement({ shortName: 'a', title: 'A', ...arranged });
+    expect(slotProblem(cell)).toBeNull();
+  });
+  test.each([[[1, 1]], [['1']], ['1,2'], [[0.5]]])('an order of %j is refused', (order) => {
+    expect(
+      arrangementProblems({ options: optionsFor('grid'), container, order: order as number[] }),
+    ).not.toEqual([]);
   });
   test('of every kind are such as can be built, and hold on where the next kind has them too', () => {
     for (const kind of ARRANGEMENT_KINDS)

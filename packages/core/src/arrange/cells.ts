@@ -13,6 +13,7 @@ import type {
 import { choose, constant, extreme, scaled, widthAt } from '../css/width-rule.ts';
 import { derivedBudget } from '../slots/budget.ts';
 import { composed } from './composed.ts';
+import { wholeOptions } from './options.ts';
 import { justifiedWidths } from './row-widths.ts';
 
 /** A photo as an arrangement's widths need it. */
@@ -38,6 +39,8 @@ const BESIDE = 600;
 const STRIP = { thumb: 84, beside: 108, from: 640 } as const;
 /** As in the runtime's feed.css. */
 const SIDEWAYS = { part: 0.84, most: 480 } as const;
+/** As in the runtime's figure.css: paper around a picture. */
+const MAT = 12;
 /** Between a picture and a caption beside it. */
 const CAPTION_GAP = 16;
 /** What a viewer shows; CSS px. */
@@ -55,17 +58,21 @@ function figureWidth(
   container: WidthRule,
   options: Extract<ArrangementOptions, { kind: 'figure' }>,
 ): WidthRule {
-  const { width, side, caption } = options;
-  const own =
+  const { width, side, caption, frame } = options;
+  const box =
     side === 'full'
       ? container
       : 'px' in width
         ? extreme(container, constant(width.px), 'min')
         : scaled(container, width.part);
+  // A mat lies within the width.
+  const within = (rule: WidthRule): WidthRule =>
+    frame === 'mat' ? composed(rule, [{ ...whole, px: -2 * MAT }]) : rule;
+  const own = within(box);
   const picture =
     caption === 'beside' ? composed(own, [{ from: 0, vw: 2 / 3, px: (-2 / 3) * CAPTION_GAP }]) : own;
   const flows = side === 'left' || side === 'right';
-  return flows || caption === 'beside' ? beside(flows ? container : own, picture) : picture;
+  return flows || caption === 'beside' ? beside(flows ? within(container) : own, picture) : picture;
 }
 
 /** Width of a cell by the window's; in justified rows, where it hangs on the neighbours, the most that it can be. */
@@ -73,7 +80,8 @@ function widthOf({ options, container }: Arranged): WidthRule {
   switch (options.kind) {
     case 'figure':
       return figureWidth(container, options);
-    case 'grid': {
+    case 'grid':
+    case 'index': {
       const inner = options.columns.map(({ from, count }) => ({
         from,
         vw: 1 / count,
@@ -154,7 +162,7 @@ const WIDEST_IN_ROW = 4000;
  * width hangs on its neighbours; files are planned for the row at its highest.
  */
 export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; large: Slot | null } {
-  const { shortName, title, options, container } = arrangement;
+  const { shortName, title, options, container, order } = arrangement;
   const part: Part = {
     ...{ id: shortName, rule: widthOf(arrangement), shape: shapeOf(options) },
     ...(options.kind === 'rows' && {
@@ -163,7 +171,7 @@ export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; larg
   };
   const large = largeOf(arrangement);
   return {
-    cell: { ...placeOf(title, part), arranged: { options, container } },
+    cell: { ...placeOf(title, part), arranged: { options, container, ...(order && { order }) } },
     large: large && { ...large, name: `${title}, large`, of: shortName },
   };
 }
@@ -176,7 +184,7 @@ export const arrangementsIn = (slots: readonly Slot[]): Arrangement[] =>
 
 /** An arrangement's place as the arrangement; null for any other. */
 export const arrangementIn = ({ id, name, arranged }: Slot): Arrangement | null =>
-  arranged ? { shortName: id, title: name, ...arranged } : null;
+  arranged ? { shortName: id, title: name, ...arranged, options: wholeOptions(arranged.options) } : null;
 
 /**
  * The cells of an arrangement, in its photos' order, each as wide as it will be. All have the name of the one place that

@@ -1,6 +1,7 @@
 // What may be said of each kind of arrangement: its choices, its bounds, and what it begins with.
 import type { Arranged, ArrangementKind, ArrangementOptions, Columns } from '../contract/index.ts';
 import { ratioOf } from '../geometry/geometry.ts';
+import { passageProblem } from '../page/passage.ts';
 
 /** What a number may be, both ends included. */
 interface Bounds {
@@ -10,22 +11,38 @@ interface Bounds {
 }
 
 /** A few words to choose from, a number, or something that is judged on its own. */
-export type Option = readonly string[] | Bounds | 'shape' | 'columns' | 'width' | 'yes' | 'seconds';
+export type Option =
+  | readonly string[]
+  | Bounds
+  | 'shape'
+  | 'columns'
+  | 'width'
+  | 'yes'
+  | 'seconds'
+  | 'perPage'
+  | 'between'
+  | 'galleries';
 
 const SEVERAL = {
   captions: ['below', 'over', 'viewer'],
   click: ['viewer', 'nothing'],
   download: 'yes',
   gap: { from: 0, to: 200, unit: 'px' },
+  effect: ['lighten', 'grow', 'none'],
+  perPage: 'perPage',
+  ownPages: 'yes',
 } as const;
 
-/** Every option of every kind; each is there, and no other. */
+/** Every option of every kind; there is no other. */
 export const OPTIONS_OF: Record<ArrangementKind, Readonly<Record<string, Option>>> = {
   figure: {
     side: ['left', 'right', 'centre', 'full'],
     width: 'width',
     caption: ['below', 'beside', 'none'],
     shape: 'shape',
+    frame: ['none', 'line', 'mat'],
+    corners: { from: 0, to: 60, unit: 'px' },
+    shadow: ['none', 'soft', 'deep'],
   },
   grid: { shape: 'shape', columns: 'columns', ...SEVERAL },
   rows: { height: { from: 60, to: 1200, unit: 'px' }, ...SEVERAL },
@@ -35,35 +52,54 @@ export const OPTIONS_OF: Record<ArrangementKind, Readonly<Record<string, Option>
     change: ['fade', 'slide'],
     seconds: 'seconds',
     arrows: ['inside', 'outside'],
+    texts: ['below', 'over'],
+    ink: ['light', 'dark'],
+    scrim: { from: 0, to: 0.9, unit: '' },
   },
   zoom: { shape: 'shape', times: { from: 1.5, to: 4, unit: '×' } },
-  feed: { direction: ['down', 'sideways'], shape: 'shape' },
-  cover: { shape: 'shape', download: 'yes' },
+  feed: { direction: ['down', 'sideways'], shape: 'shape', between: 'between' },
+  cover: { shape: 'shape', download: 'yes', ownPages: 'yes' },
+  index: { shape: 'shape', columns: 'columns', gap: SEVERAL.gap, galleries: 'galleries' },
 };
 
 export const ARRANGEMENT_KINDS = Object.keys(OPTIONS_OF) as ArrangementKind[];
 
+const FIRST_COLUMNS: Columns = [
+  { from: 0, count: 2 },
+  { from: 600, count: 3 },
+];
+const FIRST_SEVERAL = {
+  captions: 'below',
+  click: 'viewer',
+  download: false,
+  effect: 'lighten',
+  perPage: null,
+  ownPages: false,
+} as const;
+
 const FIRST: { [K in ArrangementKind]: Extract<ArrangementOptions, { kind: K }> } = {
-  figure: { kind: 'figure', side: 'full', width: { part: 1 }, caption: 'below', shape: 'own' },
-  grid: {
-    kind: 'grid',
-    shape: '3:2',
-    columns: [
-      { from: 0, count: 2 },
-      { from: 600, count: 3 },
-    ],
-    gap: 12,
-    captions: 'below',
-    click: 'viewer',
-    download: false,
+  figure: {
+    ...{ kind: 'figure', side: 'full', width: { part: 1 }, caption: 'below', shape: 'own' },
+    ...{ frame: 'none', corners: 0, shadow: 'none' },
   },
-  rows: { kind: 'rows', height: 240, gap: 8, captions: 'below', click: 'viewer', download: false },
+  grid: { kind: 'grid', shape: '3:2', columns: FIRST_COLUMNS, gap: 12, ...FIRST_SEVERAL },
+  rows: { kind: 'rows', height: 240, gap: 8, ...FIRST_SEVERAL },
   strip: { kind: 'strip', shape: '3:2', side: 'below' },
-  rotating: { kind: 'rotating', shape: '3:1', change: 'fade', seconds: null, arrows: 'inside' },
+  rotating: {
+    ...{ kind: 'rotating', shape: '3:1', change: 'fade', seconds: null, arrows: 'inside' },
+    ...{ texts: 'below', ink: 'light', scrim: 0.6 },
+  },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
-  feed: { kind: 'feed', direction: 'down', shape: 'own' },
-  cover: { kind: 'cover', shape: '3:2', download: false },
+  feed: { kind: 'feed', direction: 'down', shape: 'own', between: [] },
+  cover: { kind: 'cover', shape: '3:2', download: false, ownPages: false },
+  index: { kind: 'index', shape: '3:2', columns: FIRST_COLUMNS, gap: 16, galleries: [] },
 };
+
+/** Options with those that were not said: arrangements that were kept before there were as many. */
+export const wholeOptions = <O extends ArrangementOptions>(options: O): O => ({
+  ...FIRST[options.kind],
+  ...options,
+});
 
 /** What a kind begins with; what was said of the kind before holds on where both have it. */
 export function optionsFor(kind: ArrangementKind, before?: ArrangementOptions): ArrangementOptions {
@@ -113,6 +149,62 @@ function shapeProblem(value: unknown): string | null {
   }
 }
 
+const MOST_PARTS = 200;
+const MOST_ORDERED = 10_000;
+const LONGEST_HEADING = 200;
+const LONGEST_TEXT = 1000;
+
+const isId = (value: unknown): boolean => Number.isInteger(value) && isBetween(value, 1, 4_294_967_295);
+
+/** Objects with these names and no others. */
+const isMadeOf = (value: unknown, names: readonly string[]): value is Record<string, unknown> =>
+  typeof value === 'object' &&
+  value !== null &&
+  Object.keys(value).length === names.length &&
+  names.every((name) => Object.hasOwn(value, name));
+
+function betweenProblem(value: unknown): string | null {
+  if (!Array.isArray(value) || value.length > MOST_PARTS)
+    return `Up to ${MOST_PARTS} texts stand between the pictures of a feed.`;
+  for (const part of value as unknown[]) {
+    if (!isMadeOf(part, ['before', 'heading', 'passage'])) return 'A text of a feed stands before a picture.';
+    const { before, heading, passage } = part;
+    if (before !== null && !isId(before)) return 'A text of a feed stands before a picture.';
+    if (typeof heading !== 'string' || heading.length > LONGEST_HEADING)
+      return `A heading has up to ${LONGEST_HEADING} characters.`;
+    const problem = passageProblem(passage);
+    if (problem) return problem;
+  }
+  return null;
+}
+
+function galleriesProblem(value: unknown): string | null {
+  const fits =
+    Array.isArray(value) &&
+    value.length <= MOST_PARTS &&
+    (value as unknown[]).every(
+      (one) =>
+        isMadeOf(one, ['photo', 'set', 'text']) &&
+        isId(one.photo) &&
+        isId(one.set) &&
+        typeof one.text === 'string' &&
+        one.text.length <= LONGEST_TEXT,
+    );
+  if (!fits) return `An index leads to up to ${MOST_PARTS} galleries, each with a cover and a short text.`;
+  const photos = (value as { photo: number }[]).map(({ photo }) => photo);
+  return new Set(photos).size === photos.length ? null : 'A photo is the cover of one gallery.';
+}
+
+function orderProblem(order: unknown): string | null {
+  const fits =
+    order === undefined ||
+    (Array.isArray(order) &&
+      order.length <= MOST_ORDERED &&
+      order.every(isId) &&
+      new Set(order).size === order.length);
+  return fits ? null : `An order names up to ${MOST_ORDERED} photos, each once.`;
+}
+
 const isBetween = (value: unknown, from: number, to: number): boolean =>
   typeof value === 'number' && value >= from && value <= to;
 
@@ -121,6 +213,12 @@ function problemOf(name: string, option: Option, value: unknown): string | null 
   if (option === 'columns') return columnsProblem(value);
   if (option === 'width') return widthProblem(value);
   if (option === 'shape') return shapeProblem(value);
+  if (option === 'perPage')
+    return value === null || (Number.isInteger(value) && isBetween(value, 2, 200))
+      ? null
+      : 'A page has 2 to 200 pictures, or all of them.';
+  if (option === 'between') return betweenProblem(value);
+  if (option === 'galleries') return galleriesProblem(value);
   if (option === 'yes') return typeof value === 'boolean' ? null : `“${name}” is yes or no.`;
   if (option === 'seconds')
     return value === null || isBetween(value, 3, 60) ? null : 'A picture stands for 3 to 60 seconds.';
@@ -132,10 +230,10 @@ function problemOf(name: string, option: Option, value: unknown): string | null 
 }
 
 /** What is wrong with options or container, as sentences; none where it can be built. Whatever is sent may be looked at. */
-export function arrangementProblems({ options, container }: Arranged): string[] {
+export function arrangementProblems({ options, container, order }: Arranged): string[] {
   const known = Object.hasOwn(OPTIONS_OF, options.kind) ? OPTIONS_OF[options.kind] : null;
   if (!known) return ['There is no such kind of arrangement.'];
-  const said = options as unknown as Record<string, unknown>;
+  const said = wholeOptions(options) as unknown as Record<string, unknown>;
   const wrong = Object.entries(known).flatMap(([name, option]) => problemOf(name, option, said[name]) ?? []);
   const unknown = Object.keys(said).find(
     (name) => name !== 'kind' && said[name] !== undefined && !(name in known),
@@ -143,5 +241,9 @@ export function arrangementProblems({ options, container }: Arranged): string[] 
   if (unknown !== undefined) wrong.push(`This kind of arrangement has no “${unknown}”.`);
   if (container.length === 0 || container[0]!.from !== 0 || container.some(({ vw }) => !(vw >= 0)))
     wrong.push('What an arrangement stands in must not get narrower in wider windows.');
-  return wrong;
+  return [...wrong, ...[orderProblem(order)].filter((problem) => problem !== null)];
 }
+
+/** Whether each of its pictures has a page of its own: where a click shows it large. */
+export const hasOwnPages = ({ options }: Pick<Arranged, 'options'>): boolean =>
+  'ownPages' in options && options.ownPages && (!('click' in options) || options.click === 'viewer');

@@ -51,3 +51,31 @@ export function orderedBy<T extends Orderable>(photos: readonly T[], order: Orde
   };
   return [...photos].sort(by[order]);
 }
+
+/**
+ * Photos in an arrangement's own order: those that it names first, the others behind them as they are.
+ * @param order ids of photos; those that are not there are passed over
+ */
+export function asOrdered<T extends { id: number }>(
+  photos: readonly T[],
+  order: readonly number[] = [],
+): T[] {
+  const at = new Map(order.map((id, n) => [id, n]));
+  const place = ({ id }: T): number => at.get(id) ?? order.length;
+  return [...photos].sort((a, b) => place(a) - place(b));
+}
+
+/** Photos moved together before another one, or behind all where none is named; they keep their order among themselves. */
+export function movedBefore(
+  ids: readonly number[],
+  moved: readonly number[],
+  before: number | null,
+): number[] {
+  const taken = new Set(moved);
+  // Let go over one of those that are moved, they go before the next that stays.
+  const from = before === null ? ids.length : ids.indexOf(before);
+  const target = ids.slice(from).find((id) => !taken.has(id)) ?? null;
+  const rest = ids.filter((id) => !taken.has(id));
+  const at = target === null ? rest.length : rest.indexOf(target);
+  return rest.toSpliced(at, 0, ...ids.filter((id) => taken.has(id)));
+}

@@ -1,5 +1,6 @@
 // What is put on a page, built from photos: its kind with the options of that kind, and how its pictures are ordered.
 import type { ShapeId } from './geometry.ts';
+import type { Passage } from './passage.ts';
 import type { WidthRule } from './width.ts';
 
 /** How many stand beside each other from a width of the arrangement on, in CSS px; ascending, the first from 0. */
@@ -18,6 +19,12 @@ interface Several {
   download: boolean;
   /** Between pictures, CSS px. */
   gap: number;
+  /** What a picture does while it is pointed at or has the focus. */
+  effect: 'lighten' | 'grow' | 'none';
+  /** So many on a page, with links to the others; null: all on one. */
+  perPage: number | null;
+  /** Each picture has a page of its own beside the viewer. */
+  ownPages: boolean;
 }
 
 /** One picture that texts may flow around. */
@@ -28,6 +35,10 @@ export interface FigureOptions {
   width: { part: number } | { px: number };
   caption: 'below' | 'beside' | 'none';
   shape: ShapeId;
+  frame: 'none' | 'line' | 'mat';
+  /** How far its corners are rounded, CSS px. */
+  corners: number;
+  shadow: 'none' | 'soft' | 'deep';
 }
 
 /** Pictures of one shape in columns. */
@@ -60,6 +71,12 @@ export interface RotatingOptions {
   /** How long each stands; null where nothing moves by itself. Seconds, 3 to 60. */
   seconds: number | null;
   arrows: 'inside' | 'outside';
+  /** Where its words stand: below, or over the picture with a button that leads on. */
+  texts: 'below' | 'over';
+  /** Colour of words over the picture. */
+  ink: 'light' | 'dark';
+  /** How much of what lies behind those words is covered in the other colour, 0 to 0.9. */
+  scrim: number;
 }
 
 /** A picture that can be looked at closely. */
@@ -70,11 +87,36 @@ export interface ZoomOptions {
   times: number;
 }
 
-/** Pictures one after the other, down the page or sideways. */
+/** What stands between the pictures of a feed. */
+export interface FeedPart {
+  /** Id of the photo that it stands before; null: behind all of them. */
+  before: number | null;
+  heading: string;
+  passage: Passage;
+}
+
+/** Pictures one after the other, down the page or sideways. One that leads to a film is its poster. */
 export interface FeedOptions {
   kind: 'feed';
   direction: 'down' | 'sideways';
   shape: ShapeId;
+  between: readonly FeedPart[];
+}
+
+/** A gallery that an index leads to: the page of another set, with one of the index's photos as its cover. */
+export interface Gallery {
+  photo: number;
+  set: number;
+  text: string;
+}
+
+/** Covers of galleries, in columns. */
+export interface IndexOptions {
+  kind: 'index';
+  shape: ShapeId;
+  columns: Columns;
+  gap: number;
+  galleries: readonly Gallery[];
 }
 
 /** One picture that opens a viewer of all. */
@@ -83,6 +125,8 @@ export interface CoverOptions {
   shape: ShapeId;
   /** The viewer offers the file. */
   download: boolean;
+  /** Each picture has a page of its own beside the viewer. */
+  ownPages: boolean;
 }
 
 export type ArrangementOptions =
@@ -93,7 +137,8 @@ export type ArrangementOptions =
   | RotatingOptions
   | ZoomOptions
   | FeedOptions
-  | CoverOptions;
+  | CoverOptions
+  | IndexOptions;
 
 export type ArrangementKind = ArrangementOptions['kind'];
 
@@ -102,6 +147,8 @@ export interface Arranged {
   options: ArrangementOptions;
   /** Width of what it stands in, by the window's. */
   container: WidthRule;
+  /** Ids of photos that were put in order by hand; those that it does not name follow in their set's order. */
+  order?: readonly number[];
 }
 
 export interface Arrangement extends Arranged {

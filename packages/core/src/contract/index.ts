@@ -7,3 +7,5 @@ export * from './set.ts';
 export * from './wire.ts';
 export * from './measuring.ts';
 export * from './arrangement.ts';
+export * from './passage.ts';
+export * from './page.ts';

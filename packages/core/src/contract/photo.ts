@@ -101,6 +101,8 @@ export interface OriginalFacts {
   aside?: string;
   /** Words that it shows, line by line; absent as long as nobody has looked for them. */
   shows?: readonly ShownLine[];
+  /** In Display P3 with colours that sRGB can't show; absent where not, or where it was taken in before that was looked for. */
+  wide?: true;
   /** Of an SVG; absent for one that was taken in before it was looked at. */
   drawing?: DrawingFacts;
 }
@@ -192,6 +194,8 @@ export interface EncoderSettings {
   every?: number;
   /** What a transparent picture is laid on, as #rrggbb. */
   background?: string;
+  /** Its pixels are in Display P3, and it says so; in sRGB where nothing is said. */
+  gamut?: 'p3';
   /** Every recipe is tried that may do with fewer bytes: the thorough pass. */
   thorough?: boolean;
 }

@@ -1,5 +1,6 @@
 // Sets, and how far their work has come.
 import type { OriginalFacts } from './photo.ts';
+import type { SetPage } from './page.ts';
 import type { SlotId } from './site.ts';
 
 export interface SetDecisions {
@@ -12,6 +13,8 @@ export interface SetDecisions {
   rehearsed: boolean;
   /** Put away: not among the sets one works on. */
   away: boolean;
+  /** Its page; null: one that follows from where its photos stand. */
+  page: SetPage | null;
 }
 
 export interface PhotoSet extends SetDecisions {

@@ -27,6 +27,8 @@ export interface Policy {
   metadata?: 'none' | 'credit' | 'words';
   /** false: a JPEG arrives from top to bottom, not first whole and blurred. */
   progressive?: boolean;
+  /** The modern format keeps colours beyond sRGB, as Display P3, where a photo has them; the JPEG stays sRGB. */
+  wideColours?: boolean;
   /** "plain": file names without the fingerprint of their content. */
   naming?: 'fingerprint' | 'plain';
   /** Where the files lie on the site, before every address in copied markup; relative to the page where it is absent. */
@@ -112,6 +114,8 @@ export interface SiteDecisions {
 
 export interface Site extends SiteDecisions, PlanContext {
   id: number;
+  /** Short names of arrangements that are gone: pages may still name them, so no other is called so. */
+  retired?: readonly SlotId[];
   version: number;
   policy: Policy;
   languages: Language[];

@@ -147,6 +147,14 @@ export interface PolicyForecast {
   exact: boolean;
 }
 
+/** What a screen would be sent with one quality for all pictures. */
+export interface AlikeBytes {
+  alike: number;
+  /** Pictures that were made to see what they weigh, of those whose quality is searched for. */
+  tried: number;
+  of: number;
+}
+
 /** What a change of a place costs, before it is made. */
 export interface PlaceCost {
   photos: number;

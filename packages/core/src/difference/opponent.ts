@@ -1,4 +1,5 @@
 // 8-bit sRGB pixels to an opponent colour space on float planes: lightness, green–red, blue–yellow.
+import { LINEAR } from './linear.ts';
 
 /** Pixels as codecs hand them over: rows from the top, 1, 2, 3 or 4 interleaved channels of 8 bits, sRGB. */
 export interface Pixels {
@@ -22,11 +23,6 @@ export interface OpponentPlanes {
 /** Every side is filled up to a multiple of this, so that each scale halves exactly. */
 const BLOCK = 16;
 
-const linear = (code: number): number => {
-  const value = code / 255;
-  return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-};
-
 /**
  * Light that the eye adds to every dark place, as a share of white: below it the cube root of OKLab would
  * call differences large that nobody sees.
@@ -45,7 +41,7 @@ const PLACES = 14;
 const HALF = 1 << (PLACES - 1);
 /** Cone responses (OKLab's M1) of each 8-bit code of a channel, in steps of the table. */
 const conesOf = (share: number): Int32Array =>
-  Int32Array.from({ length: 256 }, (_, code) => Math.round(linear(code) * share * STEPS * (1 << PLACES)));
+  Int32Array.from({ length: 256 }, (_, code) => Math.round(LINEAR[code]! * share * STEPS * (1 << PLACES)));
 const [LONG_R, LONG_G, LONG_B] = [0.4122214708, 0.5363325363, 0.0514459929].map(conesOf) as Cones;
 const [MIDDLE_R, MIDDLE_G, MIDDLE_B] = [0.2119034982, 0.6806995451, 0.1073969566].map(conesOf) as Cones;
 const [SHORT_R, SHORT_G, SHORT_B] = [0.0883024619, 0.2817188376, 0.6299787005].map(conesOf) as Cones;

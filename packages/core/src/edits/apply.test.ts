@@ -123,6 +123,7 @@ describe('set commands', () => {
     rehearsed: false,
     handedOver: false,
     away: false,
+    page: null,
   };
   test.each([{ name: 'Shop' }, { slots: ['hero'] }, { away: true, arranged: false }])(
     '%j is taken back',

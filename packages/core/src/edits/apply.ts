@@ -12,6 +12,7 @@ import type {
   Words,
 } from '../contract/index.ts';
 import { focalProblem, frameCropProblem, frameProblem, listedCrops } from '../geometry/frame.ts';
+import { pageProblem } from '../page/page.ts';
 import { slotProblem } from '../slots/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
 import { prefixProblem } from '../markup/address.ts';
@@ -177,8 +178,11 @@ export function applyToSet(
   set: PhotoSet,
   command: SetCommand,
 ): { change: Partial<SetDecisions>; inverse: SetCommand } {
-  const change = given(command.change);
+  const { page } = command.change;
+  // No page is a state of its own, which earlier versions knew nothing of.
+  const change = { ...given(command.change), ...(page === null && { page }) };
   refuse(change.name?.trim() === '' && 'A set needs a name.');
+  refuse(page && pageProblem(page));
   refuse(change.slots && new Set(change.slots).size !== change.slots.length && 'A place is named twice.');
   return { change, inverse: { kind: 'set', change: before<SetDecisions>(set, change) } };
 }

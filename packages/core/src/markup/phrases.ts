@@ -16,6 +16,20 @@ export interface Phrases {
   carousel: string;
   slide: string;
   slides: string;
+  /** Names the links to the pages of an arrangement. */
+  pages: (of: string) => string;
+  /** Links to the pages before and behind, and to one of them. */
+  before: string;
+  behind: string;
+  page: (n: number) => string;
+  /** How many pictures a gallery has. */
+  count: (pictures: number) => string;
+  /** Names the links to the other pages of a site. */
+  menu: string;
+  /** Leads from a picture's own page to the page that it stands on. */
+  allOf: (title: string) => string;
+  /** Plays a film in the place of its poster. */
+  film: string;
   /** What the scripts say. `{n}` and `{m}` are numbers. */
   script: Record<
     'of' | 'back' | 'on' | 'play' | 'pause' | 'close' | 'save' | 'controls' | 'to' | 'how',
@@ -33,6 +47,14 @@ const PHRASES: Record<string, Phrases> = {
     carousel: 'carousel',
     slide: 'slide',
     slides: 'Pictures',
+    pages: (of) => `Pages of ${of}`,
+    before: 'Earlier',
+    behind: 'More',
+    page: (n) => `Page ${n}`,
+    count: (pictures) => (pictures === 1 ? '1 picture' : `${pictures} pictures`),
+    menu: 'Pages',
+    allOf: (title) => `All of ${title}`,
+    film: 'Play the film',
     script: {
       of: '{n} of {m}',
       back: 'Previous picture',
@@ -55,6 +77,14 @@ const PHRASES: Record<string, Phrases> = {
     carousel: 'Karussell',
     slide: 'Bild',
     slides: 'Bilder',
+    pages: (of) => `Seiten von ${of}`,
+    before: 'Zurück',
+    behind: 'Weiter',
+    page: (n) => `Seite ${n}`,
+    count: (pictures) => (pictures === 1 ? '1 Bild' : `${pictures} Bilder`),
+    menu: 'Seiten',
+    allOf: (title) => `Alles aus ${title}`,
+    film: 'Film abspielen',
     script: {
       of: '{n} von {m}',
       back: 'Voriges Bild',

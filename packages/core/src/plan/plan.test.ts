@@ -87,6 +87,28 @@ describe('planning', () => {
     expect(widths(plan({ density: 1 }))).toBeLessThan(widths(plan({ density: 1.5 })));
     expect(widths(plan({ density: 1.5 }))).toBeLessThan(widths(plain));
   });
+  test('colours beyond sRGB are kept where a photo has them and the rules say so, in the modern format alone', () => {
+    const plan = (policy: Partial<Policy>, facts: Partial<OriginalFacts> = {}, photo: Partial<Photo> = {}) =>
+      planPhoto(samplePhoto(photo, facts), ['column'], sampleContext({ ...DEFAULT_POLICY, ...policy }));
+    const wide = plan({ wideColours: true }, { wide: true });
+    expect(wide.filter((one) => one.settings.gamut === 'p3').map(({ format }) => format)).toEqual(
+      wide.filter(({ format }) => format === 'avif').map(() => 'avif'),
+    );
+    const plain = plan({}, { wide: true });
+    expect(wide.filter((one, n) => one.key !== plain[n]!.key).every(({ format }) => format === 'avif')).toBe(
+      true,
+    );
+    expect(wide).not.toEqual(plain);
+    // Neither without colours beyond, nor where a ground in sRGB is laid under, nor where nothing may be lost.
+    expect(plan({ wideColours: true })).toEqual(plan({}));
+    for (const decision of [{ background: '#ffffff' }, { lossless: true }])
+      for (const { settings } of plan(
+        { wideColours: true },
+        { wide: true, transparent: true },
+        { quality: { column: decision } },
+      ))
+        expect(settings).not.toHaveProperty('gamut');
+  });
   test('the target of the policy and the density a file is looked at are part of what is wanted', () => {
     const planned = planPhoto(samplePhoto(), ['column'], CONTEXT);
     for (const { settings, width } of planned) {

@@ -29,6 +29,7 @@ import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.
 import { MOST_DENSITY } from '../slots/devices.ts';
 import { ruleFor, slotsIn, spanOf } from '../slots/slots.ts';
 import { formatsFor, settingsFor } from '../weight/format.ts';
+import { isModern } from '../weight/served.ts';
 import { TARGETS } from '../weight/target.ts';
 import { treatmentOf, type Treatment } from '../weight/kind.ts';
 
@@ -152,6 +153,15 @@ const upTo = (widest: number | undefined, widths: readonly number[]): readonly n
     ? widths
     : [...widths.filter((width) => width < widest), widest];
 
+/** Whether a file may keep what its photo has beyond sRGB: colours laid under it are sRGB, and so is what every browser reads. */
+const keepsWide = (
+  { wide }: OriginalFacts,
+  { kind, lossless }: Treatment,
+  { background }: QualityDecision,
+  format: OutputFormat,
+): boolean =>
+  wide === true && kind !== 'animation' && !lossless && background === undefined && isModern(format);
+
 /** The variants of one shape in one slot, ascending by width, the modern format first. */
 export function planShape(
   photo: Photo,
@@ -187,6 +197,8 @@ export function planShape(
         ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }, policy),
         ...(decision.still && frames > 1 && { still: true, ...(frame > 0 && { frame }) }),
         ...(treatment.kind === 'animation' && every > 1 && { every }),
+        ...(policy.wideColours &&
+          keepsWide(photo.original, treatment, decision, format) && { gamut: 'p3' as const }),
         ...(decision.background !== undefined && transparent && { background: decision.background }),
       };
       const key = variantKey({

@@ -15,6 +15,7 @@ export const wholePolicy = (policy: Policy): Required<Policy> => ({
   density: 2,
   metadata: 'none',
   progressive: true,
+  wideColours: false,
   naming: 'fingerprint',
   prefix: '',
   ...policy,

@@ -7,7 +7,7 @@ import sharp from 'sharp';
 import { deltaE2000, labOf } from '../testing/delta-e.ts';
 import { inkModelOf, inkProfile, inksAsRgb, type InkModel } from '../testing/icc-lut.ts';
 import { takenInto } from '../testing/taken.ts';
-import { displayP3 } from './heic.ts';
+import { displayP3 } from './gamut.ts';
 import { decodeCrop } from './source.ts';
 import { uncompressedTiff } from './tiff.ts';
 

@@ -1,6 +1,7 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
 import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings, type Recipe } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
+import { keptIn, type Gamut } from './gamut.ts';
 import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
 /** Encodes with a variant's settings; a quality must be given where one is searched for. */
@@ -45,7 +46,8 @@ export function encode(
   }
 }
 
-export const decode = (file: Buffer): Promise<RawPicture> => rawOf(sharp(file));
+/** The pixels of a file, in the colour space that they were encoded in. */
+export const decode = (file: Buffer, gamut?: Gamut): Promise<RawPicture> => rawOf(keptIn(sharp(file), gamut));
 
 /** The pixels as RGB and alpha, for comparing what different files hold. */
 const solid = async (picture: Sharp): Promise<Buffer> =>

@@ -8,7 +8,8 @@ import sharp from 'sharp';
 import { RefusedError } from '../problems.ts';
 import { DEMO } from '../testing/server.ts';
 import { takenInto } from '../testing/taken.ts';
-import { displayP3, heicHeader } from './heic.ts';
+import { displayP3 } from './gamut.ts';
+import { heicHeader } from './heic.ts';
 import { decodeCrop } from './source.ts';
 import { uncompressedTiff } from './tiff.ts';
 

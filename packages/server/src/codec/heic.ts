@@ -2,8 +2,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Size } from '@dusky-otter/core';
 import makeLibheif from 'libheif-js/libheif-wasm/libheif-bundle.js';
-import sharp from 'sharp';
 import { RefusedError } from '../problems.ts';
+import { displayP3 } from './gamut.ts';
 import type { RawPicture } from './raw.ts';
 import { uncompressedTiff } from './tiff.ts';
 
@@ -121,13 +121,6 @@ class HeicFile {
       data.set(lib.HEAPU8.subarray(plane + y * stride, plane + y * stride + row), y * row);
     return { data, channels };
   }
-}
-
-/** The Display P3 profile, as the picture library brings it along. */
-export async function displayP3(): Promise<Buffer> {
-  const pixel = { create: { width: 1, height: 1, channels: 3 as const, background: '#fff' } };
-  const { icc } = await sharp(await sharp(pixel).withIccProfile('p3').png().toBuffer()).metadata();
-  return icc!;
 }
 
 const opened = async (path: string): Promise<HeicFile> => new HeicFile(makeLibheif(), await readFile(path));

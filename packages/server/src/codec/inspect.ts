@@ -16,6 +16,7 @@ import { writeWhole } from '../vault/vault.ts';
 import { drawingFacts } from './drawing.ts';
 import { findWords } from './found-words.ts';
 import type { Inspected, InspectJob, ViewHashes, ViewPaths, ViewsJob } from './protocol.ts';
+import { DISPLAY_P3, usesWide } from './gamut.ts';
 import { sniff } from './sniff.ts';
 import { complaintOf } from './soundness/soundness.ts';
 import { MOSTLY, type Complaint } from './soundness/complaint.ts';
@@ -155,6 +156,8 @@ interface Opened {
   meta: Metadata;
   size: Size;
   view: RawPicture;
+  /** It has colours that sRGB can't show. */
+  wide: boolean;
   complaint: Complaint | null;
   aside: string | null;
 }
@@ -190,9 +193,12 @@ async function openAndDecode(
   if (!isSvg) checkPixels(size, isMoving(format) ? (meta.pages ?? 1) : 1, job.limitPixels);
   const sized = { ...opening, ...(isSvg && { size }) };
   // What was decoded to be opened is not decoded again.
+  const again = heic ? whole.clone() : null;
   const view = await decodeView(heic ? whole : await openFile(job.path, sized), format);
+  const wide =
+    profileName(meta.icc) === DISPLAY_P3 && (await usesWide(again ?? (await openFile(job.path, sized))));
   const aside = asideOf(format, heic?.pictures ?? meta.pages ?? 1, heic?.hdr ?? false);
-  return { opening: sized, meta, size, view, complaint, aside };
+  return { opening: sized, meta, size, view, wide, complaint, aside };
 }
 
 /**
@@ -244,6 +250,7 @@ export async function inspect(job: InspectJob): Promise<Inspected> {
     content: await measureContent(job.path, opening),
     ...(isSvg ? await drawingFacts(job.path, view) : { damage: damageOf(opened) }),
     ...(opened.aside && { aside: opened.aside }),
+    ...(opened.wide && { wide: true as const }),
     ...words,
   };
   return { facts, views };

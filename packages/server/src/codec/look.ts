@@ -3,7 +3,8 @@
 import type { Attempt } from '@dusky-otter/core';
 import type { LookJob, PointsJob } from './protocol.ts';
 import { encodeAnimation } from './animation.ts';
-import { fromRaw, type RawPicture } from './raw.ts';
+import { inputIn } from './gamut.ts';
+import type { RawPicture } from './raw.ts';
 import { SizedPicture, type Encoded } from './search.ts';
 import { checkOriginal, decodeCrop, resized } from './source.ts';
 
@@ -16,11 +17,12 @@ export function letGo(): void {
 
 async function pictureOf(job: LookJob | PointsJob): Promise<RawPicture> {
   const { path, facts, crop, turning, frame, background, width, height } = job;
-  const of = JSON.stringify([facts.hash, crop, turning, frame, background, width, height]);
+  const { gamut } = job.settings;
+  const of = JSON.stringify([facts.hash, crop, turning, frame, background, width, height, gamut]);
   if (inHand?.of === of) return inHand.picture;
   inHand = null;
   await checkOriginal(path, facts);
-  const picture = await resized(await decodeCrop(path, facts, crop, job), width, height);
+  const picture = await resized(await decodeCrop(path, facts, crop, { ...job, gamut }), width, height);
   inHand = { of, picture };
   return picture;
 }
@@ -38,10 +40,10 @@ export async function look(job: LookJob): Promise<Encoded> {
   const picture = await pictureOf(job);
   // Made to be looked at once on this machine: fast goes before small.
   if (format === null) {
-    const file = await fromRaw(picture).png({ compressionLevel: 1 }).toBuffer();
+    const file = await (await inputIn(picture, settings.gamut)).png({ compressionLevel: 1 }).toBuffer();
     return { file, quality: null, difference: 0, encodes: 1 };
   }
-  return new SizedPicture(picture).encode({ format, settings });
+  return new SizedPicture(picture, settings.gamut).encode({ format, settings });
 }
 
 /**
@@ -49,5 +51,5 @@ export async function look(job: LookJob): Promise<Encoded> {
  * @throws Error where the original is not what it was, or can't be decoded
  */
 export async function pointsOf(job: PointsJob): Promise<Attempt[]> {
-  return new SizedPicture(await pictureOf(job)).points(job.format, job.density);
+  return new SizedPicture(await pictureOf(job), job.settings.gamut).points(job.format, job.density);
 }

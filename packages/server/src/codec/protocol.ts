@@ -80,6 +80,7 @@ interface LookedAt {
   crop: Rect;
   width: number;
   height: number;
+  settings: EncoderSettings;
 }
 
 /** The picture for somebody who looks at it. */
@@ -89,7 +90,6 @@ export interface LookJob extends LookedAt {
   moving?: boolean;
   /** null: the picture itself. */
   format: BitmapFormat | null;
-  settings: EncoderSettings;
 }
 
 /** What it could be had for: points of bytes against difference along one format. */

@@ -3,7 +3,8 @@ import { createHash } from 'node:crypto';
 import { writeWhole } from '../vault/vault.ts';
 import { encodeAnimation } from './animation.ts';
 import { drawingFile } from './drawing.ts';
-import { isBitmap, type MadeVariant, type RenderJob } from './protocol.ts';
+import type { Gamut } from './gamut.ts';
+import { isBitmap, type BitmapOutput, type MadeVariant, type RenderJob } from './protocol.ts';
 import { SizedPicture, type Encoded } from './search.ts';
 import type { RawPicture } from './raw.ts';
 import { checkOriginal, decodeCrop, resized } from './source.ts';
@@ -23,12 +24,21 @@ export interface RenderHearer {
 export async function render(job: RenderJob, { making, made, shouldStop }: RenderHearer): Promise<void> {
   await checkOriginal(job.path, job.facts);
   const animated = job.facts.frames > 1 && !job.still;
-  let source: RawPicture | null = null;
-  let current: SizedPicture | null = null;
+  const sources = new Map<Gamut, RawPicture>();
+  const sizes = new Map<Gamut, SizedPicture>();
+  const sized = async ({ width, height, settings: { gamut } }: BitmapOutput): Promise<SizedPicture> => {
+    const current = sizes.get(gamut);
+    if (current?.hasSize(width, height)) return current;
+    const source = sources.get(gamut) ?? (await decodeCrop(job.path, job.facts, job.crop, { ...job, gamut }));
+    sources.set(gamut, source);
+    const next = new SizedPicture(await resized(source, width, height), gamut);
+    sizes.set(gamut, next);
+    return next;
+  };
   for (const output of job.outputs) {
     if (shouldStop()) return;
     making(output.key);
-    const { key, width, height } = output;
+    const { key } = output;
     let encoded: Encoded;
     if (!isBitmap(output)) {
       const file = await drawingFile(job.path, job.facts, job, output);
@@ -36,11 +46,9 @@ export async function render(job: RenderJob, { making, made, shouldStop }: Rende
     } else if (animated) {
       encoded = await encodeAnimation(job, output);
     } else {
-      source ??= await decodeCrop(job.path, job.facts, job.crop, job);
-      if (!current?.hasSize(width, height)) current = new SizedPicture(await resized(source, width, height));
       // A thorough search has its time for each encode, not for all of them.
       const alive = output.settings.thorough ? () => making(key) : undefined;
-      encoded = await current.encode(output, alive);
+      encoded = await (await sized(output)).encode(output, alive);
     }
     const { file, quality, difference, encodes } = encoded;
     await writeWhole(output.path, job.incoming, file);

@@ -12,7 +12,8 @@ import {
 } from '@dusky-otter/core';
 import type { BitmapOutput } from './protocol.ts';
 import { decode, encode, encodeLossless } from './encode.ts';
-import { fromRaw, type RawPicture } from './raw.ts';
+import { inputIn, type Gamut } from './gamut.ts';
+import type { RawPicture } from './raw.ts';
 
 export interface Encoded {
   file: Buffer;
@@ -30,7 +31,23 @@ const thousandths = (value: number): number => Math.round(value * 1000) / 1000;
 export class SizedPicture {
   private readonly references = new Map<number, DifferenceReference>();
 
-  constructor(readonly picture: RawPicture) {}
+  /** @param gamut of the pixels: what is encoded says so, and is compared in it */
+  constructor(
+    readonly picture: RawPicture,
+    private readonly gamut?: Gamut,
+  ) {}
+
+  /** A file of these pixels. */
+  private async made(
+    format: BitmapOutput['format'],
+    settings: Parameters<typeof encode>[2],
+  ): Promise<Buffer> {
+    return encode(await inputIn(this.picture, this.gamut), format, settings);
+  }
+
+  private async differenceOf(file: Buffer, density: number): Promise<number> {
+    return thousandths(this.referenceAt(density).differenceOf(await decode(file, this.gamut)));
+  }
 
   hasSize(width: number, height: number): boolean {
     return this.picture.width === width && this.picture.height === height;
@@ -57,7 +74,7 @@ export class SizedPicture {
     const exact = settings.lossless ?? false;
     const file = exact
       ? await encodeLossless(this.picture, format, settings)
-      : await encode(fromRaw(this.picture), format, settings);
+      : await this.made(format, settings);
     return { file, quality: settings.quality ?? null, difference: exact ? 0 : null, encodes: 1 };
   }
 
@@ -68,8 +85,8 @@ export class SizedPicture {
     quality: number,
     density: number,
   ): Promise<Encoded> {
-    const file = await encode(fromRaw(this.picture), format, settings);
-    const difference = thousandths(this.referenceAt(density).differenceOf(await decode(file)));
+    const file = await this.made(format, settings);
+    const difference = await this.differenceOf(file, density);
     return { file, quality, difference, encodes: 1 };
   }
 
@@ -95,10 +112,9 @@ export class SizedPicture {
   ): Promise<Encoded> {
     const { width, height } = this.picture;
     const density = settings.density ?? 1;
-    const reference = this.referenceAt(density);
     const Search = settings.thorough ? ThoroughSearch : VariantSearch;
     const search = new Search(format, target, {
-      exposure: reference.exposure,
+      exposure: this.referenceAt(density).exposure,
       width,
       height,
       density,
@@ -106,8 +122,8 @@ export class SizedPicture {
     let best: Buffer | null = null;
     for (let trial = search.next; trial; trial = search.next) {
       alive();
-      const file = await encode(fromRaw(this.picture), format, { ...settings, ...trial });
-      const difference = thousandths(reference.differenceOf(await decode(file)));
+      const file = await this.made(format, { ...settings, ...trial });
+      const difference = await this.differenceOf(file, density);
       const attempt = { ...trial, bytes: file.length, difference };
       search.take(attempt);
       if (search.best === attempt) best = file;

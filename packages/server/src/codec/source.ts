@@ -13,6 +13,7 @@ import {
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { hashOfFile } from '../vault/vault.ts';
+import { keptIn, type Gamut } from './gamut.ts';
 import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
 export interface Opening {
@@ -121,16 +122,18 @@ export interface Chosen {
   frame?: number;
   /** What a transparent picture is laid on, as #rrggbb. */
   background?: string | null;
+  /** The colour space of its pixels: of a picture in Display P3 its own, else sRGB. */
+  gamut?: Gamut;
 }
 
-/** The crop of a still picture: decoded, turned upright and as its frame says, in sRGB, 8 bits a channel. */
+/** The crop of a still picture: decoded, turned upright and as its frame says, 8 bits a channel. */
 export async function decodeCrop(
   path: string,
   facts: OriginalFacts,
   crop: Rect,
-  { turning = NO_TURNING, frame = 0, background = null }: Chosen = {},
+  { turning = NO_TURNING, frame = 0, background = null, gamut }: Chosen = {},
 ): Promise<RawPicture> {
-  const cut = await cropOf(path, facts, crop, { turning, frame });
+  const cut = await cropOf(path, facts, crop, { turning, frame, gamut });
   return background === null ? cut : rawOf(fromRaw(cut).flatten({ background }));
 }
 
@@ -138,11 +141,11 @@ async function cropOf(
   path: string,
   facts: OriginalFacts,
   crop: Rect,
-  { turning, frame }: { turning: Turning; frame: number },
+  { turning, frame, gamut }: { turning: Turning; frame: number; gamut: Gamut },
 ): Promise<RawPicture> {
   const region = { left: crop.x, top: crop.y, width: crop.width, height: crop.height };
   const opening = { ...openingOf(facts), ...(frame > 0 && isMoving(facts.format) && { frame }) };
-  const source = (await openFile(path, opening)).autoOrient();
+  const source = keptIn((await openFile(path, opening)).autoOrient(), gamut);
   if (!isTurned(turning)) return rawOf(source.extract(region).toColourspace('srgb'));
   const picture = await framed(await rawOf(source.toColourspace('srgb')), turning);
   return rawOf(fromRaw(picture).extract(region));

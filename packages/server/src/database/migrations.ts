@@ -215,6 +215,17 @@ const plans: Migration = {
   },
 };
 
+/** Sets have pages; short names of arrangements that are gone are remembered. */
+const pages: Migration = {
+  name: '010-pages',
+  async up(tables) {
+    const sets = await tables.describeTable('sets');
+    if (!sets.page) await tables.addColumn('sets', 'page', json());
+    const sites = await tables.describeTable('sites');
+    if (!sites.retired) await tables.addColumn('sites', 'retired', json());
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -225,4 +236,5 @@ export const MIGRATIONS: readonly Migration[] = [
   targetsAndNotes,
   shownWords,
   plans,
+  pages,
 ];

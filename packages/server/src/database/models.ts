@@ -12,6 +12,7 @@ import type {
   Slot,
   SlotId,
   Touched,
+  SetPage,
   Words,
 } from '@dusky-otter/core';
 import type { ViewHashes } from '../codec/protocol.ts';
@@ -27,6 +28,8 @@ export class SiteModel extends Model {
   declare languages: Language[];
   declare devices: DeviceClass[];
   declare away: boolean;
+  /** Short names of arrangements that are gone; null for none. */
+  declare retired: SlotId[] | null;
   declare version: number;
 }
 
@@ -50,6 +53,7 @@ export class SetModel extends Model {
   declare away: boolean;
   declare version: number;
   declare workedAt: Date | null;
+  declare page: SetPage | null;
 }
 
 /** What is put on a page. So far each set has a plain list for every place in which a photo of it stands. */
@@ -199,6 +203,7 @@ export function defineModels(sequelize: Sequelize): void {
     policy: json('policy'),
     languages: json('languages'),
     devices: json('devices'),
+    retired: json('retired'),
     away: flag(),
     version: number(),
   });
@@ -219,6 +224,7 @@ export function defineModels(sequelize: Sequelize): void {
     away: flag(),
     version: number(),
     workedAt: { type: DataTypes.DATE(3), allowNull: true },
+    page: json('page'),
   });
   define(ArrangementModel, 'arrangements', {
     id: id(),

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { concernsOf, type Concern } from '@dusky-otter/core';
+import { concernsOf, pageProblem, placesOn, slotsOf, type Concern } from '@dusky-otter/core';
 import { SetModel, SiteModel } from '../database/models.ts';
 import { makeSite } from '../sites/site-book.ts';
 import { DEMO, testServer, type TestServer } from '../testing/server.ts';
@@ -26,10 +26,15 @@ beforeEach(async () => {
 });
 afterEach(() => server.close());
 
+/** The set that the application is learnt on; those of the site's pages are there, too, each once. */
 async function demoSet() {
-  const sets = await SetModel.findAll();
-  expect(sets).toHaveLength(1);
-  return server.state(sets[0]!.id);
+  const sets = await SetModel.findAll({ order: [['id', 'ASC']] });
+  const { sets: pages } = JSON.parse(await readFile(join(DEMO, 'pages.json'), 'utf8')) as {
+    sets: { name: string }[];
+  };
+  const names = sets.map(({ name }) => name);
+  expect([...names].sort()).toEqual([scenario.set, ...pages.map(({ name }) => name)].sort());
+  return server.state(sets.find(({ name }) => name === scenario.set)!.id);
 }
 
 describe('the demo', () => {
@@ -54,6 +59,37 @@ describe('the demo', () => {
       expect(found).toContain(code);
     }
   });
+  test('has pages that lack nothing: every place is there, every photo has its words, every link its page', async () => {
+    await seedDemo(server.parts, { unasked: true });
+    const sets = await SetModel.findAll({ order: [['id', 'ASC']] });
+    const folders = sets.flatMap(({ page }) => (page ? [page.folder] : []));
+    expect(folders).toEqual(['home', 'shop', 'kiln-diary', 'galleries']);
+    for (const { id, page } of sets) {
+      if (!page) continue;
+      const { site, set, rows } = await server.state(id);
+      expect(pageProblem(page)).toBeNull();
+      for (const slot of placesOn(page))
+        expect(rows.filter((row) => slotsOf(row, set.slots).includes(slot)).length).toBeGreaterThan(0);
+      for (const row of rows) {
+        // Files are still to be made; all that an editor says is said.
+        const open = concernsOf(row, set.slots, site, row.sameAs).filter(({ stop }) => stop !== 'weigh');
+        expect([row.fileName, open]).toEqual([row.fileName, []]);
+      }
+      const html = (await server.app.inject(`/preview/${id}/`)).payload;
+      for (const [, folder] of JSON.stringify([page, rows]).matchAll(/"\.\.\/([a-z-]+)\/"/g))
+        expect(folders).toContain(folder);
+      expect(html).toContain(`<h1>${page.title}</h1>`);
+    }
+  });
+  test('goes on with the pages that a start did not come to', async () => {
+    await seedDemo(server.parts, { unasked: true });
+    const shop = (await SetModel.findOne({ where: { name: 'Shop' } }))!;
+    await shop.update({ version: 0, page: null });
+    await seedDemo(server.parts, { unasked: false });
+    const again = (await SetModel.findByPk(shop.id))!;
+    expect([again.page?.folder, again.version]).toEqual(['shop', 1]);
+    await demoSet();
+  });
   test('is not unpacked twice, nor over what somebody has', async () => {
     await seedDemo(server.parts, { unasked: true });
     await seedDemo(server.parts, { unasked: true });
@@ -65,11 +101,7 @@ describe('the demo', () => {
   });
   test('goes on where a start was cut off', async () => {
     const site = await makeSite(scenario.site);
-    const set = await SetModel.create({
-      siteId: site.id,
-      name: scenario.set,
-      version: 0,
-    });
+    const set = await SetModel.create({ siteId: site.id, name: scenario.set, version: 0 });
     const { file } = scenario.photos[0]!;
     const stream = createReadStream(join(DEMO, file));
     await server.parts.takeIn.add(set.id, { fileName: basename(file), stream });

@@ -228,6 +228,30 @@ export class TakeIn {
     );
   }
 
+  /**
+   * Puts photos of the site that stand in other sets into this one as well, behind its own; from its bin they come back.
+   * @throws ProblemError no-such-photo for one that is not the site's
+   */
+  async borrow(setId: number, photoIds: readonly number[]): Promise<void> {
+    const set = await findSet(setId);
+    const photos = await PhotoModel.findAll({ where: { id: photoIds, siteId: set.siteId } });
+    if (photos.length !== new Set(photoIds).size) throw new ProblemError('no-such-photo');
+    for (const id of photoIds) {
+      const photo = photos.find((one) => one.id === id)!;
+      const position = await this.inTurn(() => this.reserve(setId));
+      await this.inTurn(() =>
+        patiently(async () => {
+          const here = await MembershipModel.findOne({ where: { setId, photoId: id } });
+          if (!here) await this.putInto(set, position, photo, true);
+          else if (here.binned) {
+            await here.update({ binned: false });
+            await photo.increment('version');
+          }
+        }),
+      );
+    }
+  }
+
   private async putInto(set: SetModel, position: string, photo: PhotoModel, known: boolean): Promise<Placed> {
     await this.sequelize.transaction(async (transaction) => {
       await MembershipModel.create(

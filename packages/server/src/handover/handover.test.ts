@@ -10,7 +10,8 @@ import { pipeline } from 'node:stream/promises';
 import yauzl from 'yauzl';
 import { CONTEXT, sampleRow } from '../../../core/src/testing/sample.ts';
 import { Vault } from '../vault/vault.ts';
-import { handoverZip, type HandoverParts } from './handover.ts';
+import { handoverZip } from './handover.ts';
+import type { HandoverParts } from './parts.ts';
 import { Previews } from './previews.ts';
 
 describe('a hand-over of more files than the old format can count', () => {

@@ -3,81 +3,23 @@ import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
 import {
-  deliveredName,
   manifestOf,
   NO_WORDS,
   packetIn,
-  pageMarkup,
-  stylesheet,
+  pageStyles,
   wordsCsv,
-  wordsFor,
-  type Language,
   type PhotoRow,
   type PlanContext,
   type RowVariant,
-  type SlotId,
-  type Words,
 } from '@dusky-otter/core';
 import ZipStream from 'zip-stream';
 import { ProblemError } from '../problems.ts';
 import type { Preparer } from '../prepare/prepare.ts';
 import type { Vault } from '../vault/vault.ts';
 import { withPacket } from './metadata/packet.ts';
+import { pageFor, pagesIn } from './pages.ts';
+import { pathsIn, type HandoverParts } from './parts.ts';
 import { runtimeOf } from './runtime.ts';
-
-export interface HandoverParts {
-  site: string;
-  set: string;
-  context: PlanContext;
-  setSlots: SlotId[];
-  rows: PhotoRow[];
-  /** Words in the site's other languages, by photo. */
-  translations: { language: Language; words: ReadonlyMap<number, Words> }[];
-  /** Speaking part of the file names of every photo of the set, by id. */
-  names: ReadonlyMap<number, string>;
-}
-
-/** Paths of stored variants inside the hand-over. */
-export const pathsIn =
-  ({ names, context }: Pick<HandoverParts, 'names' | 'context'>) =>
-  (row: PhotoRow, variant: RowVariant): string => {
-    const { contentHash } = variant;
-    if (contentHash === null) throw new ProblemError('not-ready');
-    return `photos/${deliveredName(row, names.get(row.id)!, { ...variant, contentHash }, context)}`;
-  };
-
-/** index.html: the page of all photos. */
-export function pageOf(parts: HandoverParts, scripted = false): string {
-  const { set, rows, setSlots, context } = parts;
-  return pageMarkup({ title: set, rows, setSlots, context, scripted, urlOf: pathsIn(parts) });
-}
-
-/** The page in another of the site's languages, in a folder of its name. */
-function translatedPage(
-  parts: HandoverParts,
-  language: Language,
-  own: ReadonlyMap<number, Words>,
-  scripted: boolean,
-): string {
-  const { set, rows, setSlots, context } = parts;
-  const main = context.languages[0] ?? 'en';
-  const shown = new Map(
-    rows.map((row) => {
-      const words = own.get(row.id);
-      return [row.id, wordsFor({ words: row.words, language: main }, words && { words, language })];
-    }),
-  );
-  const pathOf = pathsIn(parts);
-  return pageMarkup({
-    title: set,
-    rows: rows.map((row) => ({ ...row, words: shown.get(row.id)!.words })),
-    ...{ setSlots, context, language },
-    urlOf: (row, variant) => `../${pathOf(row, variant)}`,
-    wordsLanguage: (row) => shown.get(row.id)!.language,
-    base: '../',
-    scripted,
-  });
-}
 
 /** A file as it went out. */
 export interface Delivered {
@@ -99,14 +41,13 @@ export function textFiles(
   const scripted = script !== '';
   const where = { slots: context.slots, setSlots: parts.setSlots };
   return {
-    'index.html': pageOf(parts, scripted),
-    'styles.css': `${stylesheet(context)}${styles}`,
+    ...pagesIn(parts, scripted),
+    'styles.css': `${pageStyles(context, pageFor(parts))}${styles}`,
     ...(scripted && { 'script.js': script }),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf, delivered }), null, 2)}\n`,
     'words.csv': wordsCsv(rows, where),
     ...Object.fromEntries(
       translations.flatMap(({ language, words }) => [
-        [`${language}/index.html`, translatedPage(parts, language, words, scripted)],
         [
           `${language}/words.csv`,
           wordsCsv(

@@ -1,5 +1,6 @@
 // What a preview's page and pictures are computed from, kept as long as nothing of it changes: a page asks for dozens of files.
-import { textFiles, variantPaths, type HandoverParts, type OutgoingFile } from './handover.ts';
+import { textFiles, variantPaths, type OutgoingFile } from './handover.ts';
+import type { HandoverParts } from './parts.ts';
 
 /** Previews that are kept; more are rarely looked at side by side. */
 const KEPT = 4;

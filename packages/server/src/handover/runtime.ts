@@ -4,9 +4,10 @@ import { resolve } from 'node:path';
 import {
   arrangementIn,
   arrangementRules,
+  isPoster,
   runtimeFor,
   slotsOf,
-  type Photo,
+  type PhotoRow,
   type Slot,
   type SlotId,
 } from '@dusky-otter/core';
@@ -28,12 +29,14 @@ export function runtimeOf({
   setSlots,
 }: {
   context: { slots: readonly Slot[] };
-  rows: readonly Photo[];
+  rows: readonly PhotoRow[];
   setSlots: readonly SlotId[];
 }): { styles: string; script: string } {
   const used = new Set(rows.flatMap((row) => slotsOf(row, setSlots)));
   const slots = context.slots.filter(({ id, arranged }) => arranged && used.has(id));
-  const { styles, scripts } = runtimeFor(slots);
+  const films = (cell: Slot) =>
+    rows.some((row) => slotsOf(row, setSlots).includes(cell.id) && isPoster({ row, cell }));
+  const { styles, scripts } = runtimeFor(slots.map((slot) => ({ ...slot, films: films(slot) })));
   const rules = slots.map((slot) => arrangementRules(arrangementIn(slot)!)).join('');
   return {
     styles:

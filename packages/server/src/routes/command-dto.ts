@@ -45,6 +45,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 
+import { PageDto } from './page-dto.ts';
 import { SHAPE, SLOT_ID, SlotDto } from './place-dto.ts';
 import { IfGiven, QualityDto } from './quality-dto.ts';
 
@@ -214,6 +215,7 @@ export class PolicyDto implements Policy {
   @IfGiven() @IsIn([1, 1.5, 2]) density?: 1 | 1.5 | 2;
   @IfGiven() @IsIn(['none', 'credit', 'words']) metadata?: Policy['metadata'];
   @IfGiven() @IsBoolean() progressive?: boolean;
+  @IfGiven() @IsBoolean() wideColours?: boolean;
   @IfGiven() @IsIn(['fingerprint', 'plain']) naming?: 'fingerprint' | 'plain';
   @IfGiven() @IsBoolean() thorough?: boolean;
   @IsIn(TARGET_NAMES) target!: TargetName;
@@ -230,6 +232,12 @@ export class SetChangeDto implements Partial<SetDecisions> {
   @IfGiven() @IsBoolean() arranged?: boolean;
   @IfGiven() @IsBoolean() rehearsed?: boolean;
   @IfGiven() @IsBoolean() away?: boolean;
+  /** null: none of its own. */
+  @ValidateIf(({ page }: SetChangeDto) => page !== undefined && page !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => PageDto)
+  page?: PageDto | null;
 }
 
 class SetCommandDto {

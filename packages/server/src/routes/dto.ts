@@ -107,6 +107,21 @@ export class AttentionDto {
 }
 
 /** Photos that go out; null: all of the set. */
+/** Which demo: the set that the application is learnt on, or with the site's pages beside it. */
+export class DemoDto {
+  @IfGiven() @IsBoolean() pages?: boolean;
+}
+
+/** Photos of other sets that are to stand in this one, too. */
+export class BorrowDto {
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsInt({ each: true })
+  @Min(1, { each: true })
+  @Max(LARGEST_ID, { each: true })
+  photos!: number[];
+}
+
 export class CheckDto {
   @ValidateIf((o: CheckDto) => o.photos !== null)
   @IsArray()
@@ -152,6 +167,20 @@ export function checked<T extends object>(type: new () => T, body: unknown): T {
 }
 
 /** A positive whole number from an address. @throws ProblemError */
+/** The screen that a query names. */
+export interface ScreenAsked {
+  viewport?: string;
+  density?: string;
+}
+
+/** @throws ProblemError bad-request for what is no screen */
+export function screenFrom(asked: ScreenAsked): { viewport: number; density: number } {
+  const [viewport, density] = [Number(asked.viewport), Number(asked.density)];
+  if (!(viewport >= 100 && viewport <= 10_000 && density >= 0.5 && density <= 5))
+    throw new ProblemError('bad-request');
+  return { viewport, density };
+}
+
 export function idFrom(
   text: string,
   missing: 'no-such-set' | 'no-such-photo' | 'no-such-site' = 'no-such-set',

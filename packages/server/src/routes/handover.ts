@@ -1,5 +1,6 @@
 // What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
 import {
+  addressOfPage,
   addressUnder,
   arrangedMarkup,
   arrangementIn,
@@ -13,40 +14,34 @@ import {
   shownName,
   slotsOf,
   slugOf,
+  type PageEntry,
   type PhotoRow,
   type RowVariant,
   type Slot,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
-import {
-  handoverZip,
-  pageOf,
-  makeWhole,
-  pathsIn,
-  outgoing,
-  variantPaths,
-  type HandoverParts,
-} from '../handover/handover.ts';
+import { handoverZip, makeWhole, outgoing, variantPaths } from '../handover/handover.ts';
+import { pageOf } from '../handover/pages.ts';
+import { pathsIn, type HandoverParts } from '../handover/parts.ts';
 import { runtimeOf } from '../handover/runtime.ts';
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
 import { Selections } from '../handover/selections.ts';
 import { loadPhotos, wordsOfPhotos } from '../sets/photos.ts';
+import { entriesOf } from '../sets/entries.ts';
 import { rowOf } from '../sets/sent.ts';
 import { findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
-import { checked, CheckDto, idFrom } from './dto.ts';
+import { checked, CheckDto, idFrom, screenFrom, type ScreenAsked } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
 type Query = FastifyRequest<{
   Params: { id: string; '*'?: string; kind?: string };
-  Querystring: {
+  Querystring: ScreenAsked & {
     photos?: string;
     selection?: string;
     slot?: string;
     form?: string;
-    viewport?: string;
-    density?: string;
   };
 }>;
 
@@ -70,17 +65,22 @@ function askedIn(
 /** Photos that lack something, as far as they are named. */
 const MOST_NAMED = 100;
 
-/** What is asked for, or all; never what lies in the bin. */
-async function partsOf(parts: Parts, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
+/** Photos that are asked for, or all, with what they are planned by; never what lies in the bin. */
+async function rowsIn(parts: Parts, setId: number, asked: readonly number[] | null) {
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
-  const ledger = await parts.ledgers.get(set.id);
   const slots = await openSlotsOf(set.id);
   const photos = (await loadPhotos(set.id, site.languages[0]!, asked ?? undefined)).filter(
     ({ binned }) => !binned,
   );
   if (asked && photos.length === 0) throw new ProblemError('no-such-photo');
-  const rows = photos.map((photo) => rowOf(photo, slots, site, parts.preparer));
+  return { set, site, slots, rows: photos.map((photo) => rowOf(photo, slots, site, parts.preparer)) };
+}
+
+/** Everything that a hand-over of these photos is made from. */
+async function partsOf(parts: Parts, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
+  const { set, site, slots, rows } = await rowsIn(parts, setId, asked);
+  const ledger = await parts.ledgers.get(set.id);
   // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
   const names = new Map(rows.map(({ id }) => [id, ledger.speaking(id)]));
   const ids = rows.map(({ id }) => id);
@@ -89,7 +89,11 @@ async function partsOf(parts: Parts, setId: number, asked: readonly number[] | n
       .slice(1)
       .map(async (language) => ({ language, words: await wordsOfPhotos(ids, language) })),
   );
-  return { site: site.name, set: set.name, context: site, setSlots: slots, rows, names, translations };
+  const entries = await entriesOf(set.siteId, parts.ledgers);
+  return {
+    ...{ site: site.name, set: set.name, setId: set.id, page: set.page, entries, context: site },
+    ...{ setSlots: slots, rows, names, translations },
+  };
 }
 
 /** How figures are written: as `<picture>`, or as one `<img>` for systems that allow no more. */
@@ -105,7 +109,15 @@ function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
     const urlOf = (row: PhotoRow, variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
     const [language = 'en'] = handover.context.languages;
     const both = modern === 'both';
-    const markup = arrangedMarkup({ arrangement, rows: standing, urlOf, first: false, both, language });
+    const { entries = [] } = handover;
+    const markup = arrangedMarkup({
+      ...{ arrangement, rows: standing, urlOf, first: false, both, language },
+      // Pasted into a page of the site, it leads to the others from there.
+      pages: {
+        of: (set) => entries.find((entry) => entry.set === set) ?? null,
+        addressOf: addressOfPage,
+      },
+    });
     return markup === '' ? [] : [markup];
   }
   const written = standing.map((row, n) => {
@@ -176,11 +188,11 @@ export const handoverRoutes =
     });
 
     app.get('/api/sets/:id/sent', async (request: Query) => {
-      const [viewport, density] = [Number(request.query.viewport), Number(request.query.density)];
-      if (!(viewport >= 100 && viewport <= 10_000 && density >= 0.5 && density <= 5))
-        throw new ProblemError('bad-request');
-      const { rows, setSlots, context } = await asked(request);
-      const each = rows.map((row) => sentTo(row, setSlots, context, { viewport, density }));
+      const screen = screenFrom(request.query);
+      const { rows, slots, site } = await readSet(() =>
+        rowsIn(parts, idFrom(request.params.id), askedIn(request, selections)),
+      );
+      const each = rows.map((row) => sentTo(row, slots, site, screen));
       return {
         sent: each.reduce((sum, one) => sum + one.sent, 0),
         complete: each.every(({ complete }) => complete),
@@ -234,7 +246,11 @@ export const handoverRoutes =
     // The hand-over's own page, served as it will be: what is seen here is what goes out.
     app.get('/preview/:id/*', async (request: Query, reply) => {
       const handover = await previews.of(request.params.id, () =>
-        readSet(() => partsOf(parts, idFrom(request.params.id), null)),
+        readSet(async () => ({
+          ...(await partsOf(parts, idFrom(request.params.id), null)),
+          // Other pages are looked at as previews, too.
+          addressOf: ({ set }: PageEntry) => `../${set}/`,
+        })),
       );
       const wanted = request.params['*'] ?? '';
       const path = wanted === '' || wanted.endsWith('/') ? `${wanted}index.html` : wanted;

@@ -5,6 +5,7 @@ import {
   isLossy,
   planShape,
   ratioOf,
+  isModern,
   settingsFor,
   type BitmapFormat,
   type EncoderSettings,
@@ -113,7 +114,7 @@ export const lookRoutes =
       const job: PointsJob = {
         kind: 'points',
         ...lookedAt(photo, variant, parts.vault),
-        ...{ width, height, format, density: settings.density ?? 1 },
+        ...{ width, height, format, settings, density: settings.density ?? 1 },
       };
       void reply.header('cache-control', 'no-store');
       return { points: await parts.looker.points(job, goneSignal(reply)).catch(nothingToSee) };
@@ -131,10 +132,14 @@ export const lookRoutes =
         width,
         height: heightFor(width, ratioOf(shape, first.crop)),
         format,
-        settings:
-          format !== null && isLossy(format) && quality !== undefined
+        settings: {
+          ...(format !== null && isLossy(format) && quality !== undefined
             ? triedSettings(format, wholeFrom(quality, 100))
-            : { lossless: true, effort: 4 },
+            : { lossless: true, effort: 4 }),
+          // As it would be stored; the picture itself as what is looked at beside it.
+          ...(first.settings.gamut &&
+            (format === null || isModern(format)) && { gamut: first.settings.gamut }),
+        },
       });
       return sendPicture(reply.header('cache-control', 'no-store'), file, format ?? 'png');
     });

@@ -65,6 +65,7 @@ export class ArrangedDto implements Arranged {
   @ValidateNested({ each: true })
   @Type(() => PieceDto)
   container!: PieceDto[];
+  @IfGiven() @IsArray() @ArrayMaxSize(10_000) @IsInt({ each: true }) order?: number[];
 }
 
 export class SlotDto implements Slot {

@@ -1,18 +1,30 @@
 // Places of the site that a set belongs to: how they are used, what a change would cost.
-import { prefixProblem, slotProblem, type Policy } from '@dusky-otter/core';
+import {
+  arrangementIn,
+  placementIn,
+  prefixProblem,
+  slotProblem,
+  slotsOf,
+  slotsOfArrangement,
+  type Policy,
+  type Site,
+  type Slot,
+} from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { RenderError } from '../codec/task.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { alikeOf } from '../sites/alike.ts';
 import { forecastOf } from '../sites/forecast.ts';
 import { goneSignal } from './body.ts';
 import { PolicyDto } from './command-dto.ts';
 import { costOf, placesInUse } from '../sites/places.ts';
-import { checked, idFrom, PlaceCostDto } from './dto.ts';
+import { checked, idFrom, PlaceCostDto, screenFrom, type ScreenAsked } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
+type ByScreen = FastifyRequest<{ Params: { id: string }; Querystring: ScreenAsked }>;
 
 export const placeRoutes =
   (parts: Parts): FastifyPluginAsync =>
@@ -24,22 +36,64 @@ export const placeRoutes =
       return placesInUse(await siteOf(setId), setId, parts.preparer);
     });
 
+    const nothingToSee = (error: unknown): never => {
+      throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
+    };
+    const standing = async (setId: number, site: Site) =>
+      (await loadPhotos(setId, site.languages[0]!)).filter(({ binned }) => !binned);
+    const { looker, vault, preparer } = parts;
+    const made = { looker, vault, states: preparer };
+
+    app.get('/sets/:id/alike', async (request: ByScreen, reply) => {
+      const setId = idFrom(request.params.id);
+      const screen = screenFrom(request.query);
+      const site = await siteOf(setId);
+      const photos = await standing(setId, site);
+      return alikeOf(photos, await openSlotsOf(setId), site, screen, made, goneSignal(reply)).catch(
+        nothingToSee,
+      );
+    });
+
     app.post('/sets/:id/policy/forecast', async (request: ById, reply) => {
       const setId = idFrom(request.params.id);
       const policy = checked(PolicyDto, request.body);
       const problem = policy.prefix === undefined ? null : prefixProblem(policy.prefix);
       if (problem) throw new ProblemError('impossible-edit', problem);
       const site = await siteOf(setId);
-      const photos = (await loadPhotos(setId, site.languages[0]!)).filter(({ binned }) => !binned);
-      const { looker, vault, preparer } = parts;
-      const made = { looker, vault, states: preparer };
+      const photos = await standing(setId, site);
       // As an edit would: a part that is left out stays as it is.
       const after: Policy = Object.assign({}, site.policy, policy);
-      return forecastOf(photos, await openSlotsOf(setId), site, after, made, goneSignal(reply)).catch(
-        (error: unknown) => {
-          throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
-        },
+      const then = { ...site, policy: after };
+      return forecastOf(photos, await openSlotsOf(setId), site, then, made, goneSignal(reply)).catch(
+        nothingToSee,
       );
+    });
+
+    // What an arrangement would weigh with other options: its files, and what screens load of it.
+    app.post('/sets/:id/arrangements/forecast', async (request: ById, reply) => {
+      const setId = idFrom(request.params.id);
+      const { slot, value } = checked(PlaceCostDto, request.body);
+      const site = await siteOf(setId);
+      const arrangement = value && arrangementIn(value);
+      const problem = value && slotProblem(value);
+      if (problem) throw new ProblemError('impossible-edit', problem);
+      if (!arrangement || value.id !== slot) throw new ProblemError('bad-request');
+      const { cell, large } = slotsOfArrangement(arrangement);
+      const isOwn = ({ id, of }: Slot) => id === slot || of === slot;
+      const [before, then] = [site.slots.filter(isOwn), [cell, ...(large ? [large] : [])]];
+      const slots = await openSlotsOf(setId);
+      const photos = (await standing(setId, site))
+        .filter((photo) => slotsOf(photo, slots).includes(slot))
+        .map((photo) => ({ ...photo, placements: [placementIn(photo, slot)] }));
+      return forecastOf(
+        photos,
+        slots,
+        { ...site, slots: before },
+        { ...site, slots: then },
+        made,
+        goneSignal(reply),
+        ({ of }) => of === undefined,
+      ).catch(nothingToSee);
     });
 
     app.post('/sets/:id/places/cost', async (request: ById) => {

@@ -108,7 +108,9 @@ describe('an arrangement', () => {
 describe('hostile arrangements', () => {
   test.each([
     { kind: 'moon' },
-    { kind: 'grid' },
+    { kind: 'grid', perPage: 0 },
+    { kind: 'feed', between: 'all' },
+    { kind: 'index', galleries: [{ photo: 1, set: 'x', text: '' }] },
     { ...optionsFor('grid'), columns: [{ from: '0', count: 2 }] },
     { ...optionsFor('grid'), columns: [null] },
     { ...optionsFor('grid'), shape: '3:2"><script>' },

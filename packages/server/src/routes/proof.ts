@@ -6,20 +6,24 @@ import {
   arrangementProblems,
   arrangementRules,
   cssLength,
+  isPoster,
   isRightToLeft,
+  pagesOf,
   runtimeFor,
   SCRIPTS_OF,
   slotsOf,
   slotsOfArrangement,
+  wholeOptions,
   type Arrangement,
   type WidthRule,
 } from '@dusky-otter/core';
-import { IsString, MaxLength } from 'class-validator';
+import { IsString, Matches, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { runtimeFile } from '../handover/runtime.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
+import { entriesOf } from '../sets/entries.ts';
 import { rowOf } from '../sets/sent.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
 
@@ -34,11 +38,13 @@ const SCRIPTS = [...new Set(Object.values(SCRIPTS_OF).flat())];
 
 type Asked = FastifyRequest<{
   Params: { id: string; slot: string };
-  Querystring: { as?: string; edition?: string };
+  Querystring: { as?: string; edition?: string; page?: string };
 }>;
 
 class ProofDto {
-  @IfGiven() @IsString() @MaxLength(4_000) as?: string;
+  @IfGiven() @IsString() @MaxLength(100_000) as?: string;
+  /** Which page of it, where it has several. */
+  @IfGiven() @Matches(/^[1-9]\d{0,3}$/) page?: string;
   /** Makes another address of a state that is another one. */
   @IfGiven() @IsString() @MaxLength(100) edition?: string;
 }
@@ -55,8 +61,8 @@ function triedAs(kept: Arrangement, as: string | undefined): Arrangement {
   const arranged = checked(ArrangedDto, sent);
   const [problem] = arrangementProblems(arranged);
   if (problem !== undefined) throw new ProblemError('impossible-edit', problem);
-  const { options, container } = arranged;
-  return { ...kept, options, container };
+  const { options, container, order } = arranged;
+  return { ...kept, options: wholeOptions(options), container, ...(order && { order }) };
 }
 
 /** The width of what it stands in. */
@@ -86,11 +92,13 @@ export const proofRoutes =
       const found = site.slots.find(({ id }) => id === request.params.slot);
       const kept = found && arrangementIn(found);
       if (!kept) throw new ProblemError('no-such-file');
-      const arrangement = triedAs(kept, checked(ProofDto, request.query).as);
+      const { as, edition, page = '1' } = checked(ProofDto, request.query);
+      const arrangement = triedAs(kept, as);
       const { cell, large } = slotsOfArrangement(arrangement);
       const slots = site.slots.filter(({ id }) => id !== cell.id && id !== large?.id);
       const context = { ...site, slots: [...slots, cell, ...(large ? [large] : [])] };
       const setSlots = await openSlotsOf(set.id);
+      const entries = arrangement.options.kind === 'index' ? await entriesOf(set.siteId, parts.ledgers) : [];
       const [language = 'en'] = site.languages;
       const rows = (await loadPhotos(set.id, language))
         .filter((photo) => !photo.binned && slotsOf(photo, setSlots).includes(cell.id))
@@ -104,8 +112,18 @@ export const proofRoutes =
         first: true,
         both: site.policy.modern === 'both',
         language,
+        page: {
+          n: Math.min(Number(page), pagesOf(arrangement.options, rows.length)),
+          addressOf: (n) =>
+            `?${new URLSearchParams({ ...(as && { as }), ...(edition && { edition }), page: String(n) })}`,
+        },
+        pages: {
+          of: (id) => entries.find((entry) => entry.set === id) ?? null,
+          addressOf: (entry) => `/preview/${entry.set}/`,
+        },
       });
-      const { styles, scripts } = runtimeFor([cell]);
+      const films = rows.some((row) => isPoster({ row, cell }));
+      const { styles, scripts } = runtimeFor([{ ...cell, films }]);
       return reply.type('text/html; charset=utf-8').send(`<!doctype html>
 <html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}">
 <head>

@@ -4,11 +4,12 @@ import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { RefusalModel } from '../database/models.ts';
 import { emptyBin } from '../sets/bin.ts';
+import { entriesOf } from '../sets/entries.ts';
 import { membersWith } from '../sets/finding.ts';
 import { findSet, readSet, refusalsOf } from '../sets/sets.ts';
 import type { Shown } from '../ledger/set-ledger.ts';
 import { ProblemError } from '../problems.ts';
-import { AttentionDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
+import { AttentionDto, BorrowDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
@@ -92,6 +93,22 @@ export const setRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
     app.get('/limits', async () => parts.config.limits);
+
+    // Photos that stand in other sets of the site come into this one as well.
+    app.post('/sets/:id/photos', async (request: ById) => {
+      const setId = idFrom(request.params.id);
+      const { photos } = checked(BorrowDto, request.body);
+      await parts.takeIn.borrow(setId, photos);
+      await parts.aftermath.photos(photos);
+      await parts.aftermath.set(setId);
+      return { photos: await parts.shelf.photos(setId, photos) };
+    });
+
+    // The pages of the site, this set's among them.
+    app.get('/sets/:id/pages', async (request: ById) => {
+      const { siteId } = await findSet(idFrom(request.params.id));
+      return { pages: await entriesOf(siteId, parts.ledgers) };
+    });
 
     app.get('/sets/:id', async (request: Asking) => {
       const { window, since } = request.query;

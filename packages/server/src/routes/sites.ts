@@ -11,7 +11,7 @@ import { ProblemError } from '../problems.ts';
 import { makeSet } from '../sets/photos.ts';
 import { findSet, photoSetOf } from '../sets/sets.ts';
 import { makeSite } from '../sites/site-book.ts';
-import { checked, idFrom, NewSetDto, PutAwayDto, SetChangeDto, SiteDto } from './dto.ts';
+import { checked, DemoDto, idFrom, NewSetDto, PutAwayDto, SetChangeDto, SiteDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
@@ -97,5 +97,8 @@ export const siteRoutes =
       reply.type('application/zip').send(Buffer.from(await demoSiteZip(parts.config.demoDir))),
     );
 
-    app.post('/demo', async (_request, reply) => reply.code(201).send({ id: await demoOnRequest(parts) }));
+    app.post('/demo', async (request, reply) => {
+      const { pages = false } = checked(DemoDto, request.body ?? {});
+      return reply.code(201).send({ id: await demoOnRequest(parts, pages) });
+    });
   };

@@ -43,9 +43,9 @@ export async function openSlotsOf(setId: number, options: InTransaction = {}): P
 }
 
 export async function photoSetOf(set: SetModel, options: InTransaction = {}): Promise<PhotoSet> {
-  const { id, siteId, name, arranged, rehearsed, handedOver, away, version } = set;
+  const { id, siteId, name, arranged, rehearsed, handedOver, away, version, page } = set;
   const slots = await openSlotsOf(id, options);
-  return { id, siteId, name, slots, arranged, rehearsed, handedOver, away, version };
+  return { id, siteId, name, slots, arranged, rehearsed, handedOver, away, version, page: page ?? null };
 }
 
 /** Speaking names of a set that have gone out, each with its photo. */

@@ -1,6 +1,14 @@
 // Rules of a site: what they would make of a set is what they make of it; they reach files, markup and names.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { wholePolicy, type Policy, type PolicyForecast } from '@dusky-otter/core';
+import {
+  ONE_QUALITY,
+  wholePolicy,
+  type AlikeBytes,
+  type Policy,
+  type PolicyForecast,
+  type QualityDecision,
+  type SentBytes,
+} from '@dusky-otter/core';
 import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
@@ -58,6 +66,29 @@ describe('a forecast', () => {
     expect(said).toMatchObject({ tried: 0, exact: true, files: { toMake: 0 } });
     expect(said.phone.then).toBe(said.phone.now);
   });
+  test('one quality for all weighs what it weighs where it is set for each picture', async () => {
+    await hold(BASE);
+    const ask = (path: string) => server.app.inject(`/api/sets/${server.setId}/${path}`);
+    const screen = 'viewport=390&density=2';
+    const { alike, tried, of } = (await ask(`alike?${screen}`)).json<AlikeBytes>();
+    // Two photos in two places.
+    expect([tried, of]).toEqual([4, 4]);
+    const { rows, set } = await server.state();
+    const decide = async (decision: QualityDecision | null) => {
+      const commands = rows.flatMap(({ id }) =>
+        set.slots.map((slot) => ({ kind: 'quality' as const, photo: id, slot, decision })),
+      );
+      expect((await server.edit({ commands })).status).toBe(200);
+      await server.prepared();
+    };
+    await decide({ pinned: ONE_QUALITY.webp });
+    expect((await ask(`sent?${screen}`)).json<SentBytes>().sent).toBe(alike);
+    // Nothing is searched for any more: it is what it is.
+    expect((await ask(`alike?${screen}`)).json<AlikeBytes>()).toEqual({ alike, tried: 0, of: 0 });
+    for (const path of ['alike', 'alike?viewport=1e9&density=2', 'alike?viewport=390&density=-1'])
+      expect((await ask(path)).statusCode).toBe(400);
+    await decide(null);
+  });
   test('hostile rules are refused', async () => {
     for (const bad of [
       {},
@@ -66,6 +97,7 @@ describe('a forecast', () => {
       { ...BASE, density: 9 },
       { ...BASE, metadata: 'all' },
       { ...BASE, progressive: 'yes' },
+      { ...BASE, wideColours: 1 },
       { ...BASE, naming: '../x' },
       { ...BASE, prefix: 'javascript:alert(1)' },
       [],

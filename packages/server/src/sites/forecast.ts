@@ -1,4 +1,4 @@
-// What another policy would make of a set, before it is one: files are counted from the plan, bytes measured on some
+// What other rules or places would make of a set, before they hold: files are counted from the plan, bytes measured on some
 // pictures that would be others and carried over to the rest.
 import {
   isModern,
@@ -12,7 +12,6 @@ import {
   variantsOf,
   type Photo,
   type PlannedVariant,
-  type Policy,
   type PolicyForecast,
   type RowVariant,
   type Site,
@@ -35,7 +34,7 @@ export interface Made {
 }
 
 /** So many of a list, evenly. */
-const some = <T>(list: readonly T[], most: number): T[] =>
+export const evenly = <T>(list: readonly T[], most: number): T[] =>
   list.length <= most
     ? [...list]
     : Array.from({ length: most }, (_, n) => list[Math.floor(((n + 0.5) * list.length) / most)]!);
@@ -61,20 +60,22 @@ function waysOf(
 }
 
 /**
- * What a set would be with another policy.
+ * What a set would be with other rules, or other places.
  * @param photos of the set, without those in the bin
+ * @param after the site as it would be
+ * @param seen whether what stands in a place is loaded with the page, and not when somebody asks for it
  * @throws the signal's reason when nobody waits for it any more; RenderError
  */
 export async function forecastOf(
   photos: readonly Photo[],
   setSlots: readonly string[],
   site: Site,
-  policy: Policy,
+  after: Site,
   { looker, vault, states }: Made,
   signal: AbortSignal,
+  seen: (slot: Slot) => boolean = () => true,
 ): Promise<PolicyForecast> {
-  const after: Site = { ...site, policy };
-  const planned = some(photos, MOST_PLANNED);
+  const planned = evenly(photos, MOST_PLANNED);
   const scale = planned.length === 0 ? 1 : photos.length / planned.length;
   const files = { now: 0, then: 0, toMake: 0 };
   const screens = [PHONE, RETINA_LAPTOP].map((screen) => ({ screen, same: 0, changed: [] as Changed[] }));
@@ -87,13 +88,15 @@ export async function forecastOf(
     files.then += keys.size;
     files.toMake += [...keys].filter((key) => !states.get(key)).length;
     const then = { ...photo, variants: variantsOf(photo, setSlots, after, states) };
-    for (const slot of slotsIn(site, slotsOf(photo, setSlots))) {
+    for (const slot of slotsIn(site, slotsOf(photo, setSlots)).filter(seen)) {
+      const other = after.slots.find(({ id }) => id === slot.id);
+      if (!other) continue;
       for (const one of screens) {
         const sent = variantSentTo(row, slot, one.screen);
-        const next = variantSentTo(then, slot, one.screen);
+        const next = variantSentTo(then, other, one.screen);
         if (!sent || sent.bytes === null || !next) continue;
         const moves = photo.original.frames > 1 && !photo.quality[slot.id]?.still;
-        const ways = waysOf(photo, slot, next, after);
+        const ways = waysOf(photo, other, next, after);
         if (moves || next.format === 'svg' || ways.every(({ key }) => key === sent.key))
           one.same += sent.bytes;
         else one.changed.push({ photo, now: sent.bytes, then: ways });
@@ -126,7 +129,7 @@ export async function forecastOf(
   const sent = [];
   for (const { same, changed } of screens) {
     const now = changed.reduce((sum, one) => sum + one.now, 0);
-    const sample = some(changed, MOST_TRIED);
+    const sample = evenly(changed, MOST_TRIED);
     let [before, then] = [0, 0];
     for (const one of sample) {
       before += one.now;

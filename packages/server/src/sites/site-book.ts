@@ -20,7 +20,11 @@ async function read(id: number, options: InTransaction & { lock?: boolean } = {}
   if (!site) throw new ProblemError('no-such-site');
   const places = await PlaceModel.findAll({ where: { siteId: id }, order: [['rank', 'ASC']], ...options });
   const { name, address, policy, languages, devices, away, version } = site;
-  return { id, name, address, policy, languages, devices, away, version, slots: places.map((p) => p.value) };
+  return {
+    ...{ id, name, address, policy, languages, devices, away, version },
+    slots: places.map((p) => p.value),
+    retired: site.retired ?? [],
+  };
 }
 
 async function writeSlot(
@@ -40,6 +44,11 @@ async function writeSlot(
     { transaction: t },
   );
 }
+
+const isArrangement =
+  (slot: string) =>
+  ({ id, arranged }: Slot): boolean =>
+    id === slot && arranged !== undefined;
 
 /** Makes a site with the places that ship. */
 export async function makeSite(name: string): Promise<SiteModel> {
@@ -107,12 +116,17 @@ export class SiteBook {
         );
       else await PlaceModel.destroy({ where: { siteId: site.id, slot }, transaction: t });
     }
+    const gone =
+      command.kind === 'slot' && command.value === null && site.slots.some(isArrangement(command.slot))
+        ? [command.slot]
+        : [];
+    const retired = [...new Set([...(site.retired ?? []), ...gone])];
     const { name, address, policy, languages, devices, away } = after;
     const version = site.version + 1;
     await SiteModel.update(
-      { name, address, policy, languages, devices, away, version },
+      { name, address, policy, languages, devices, away, retired, version },
       { where: { id: site.id }, transaction: t },
     );
-    return { site: { ...after, version }, inverse };
+    return { site: { ...after, retired, version }, inverse };
   }
 }

@@ -17,6 +17,8 @@ import {
   type QualityDecision,
   type QualityPoint,
   type Refusal,
+  type AlikeBytes,
+  type PageEntry,
   type SentBytes,
   type SentEdit,
   type SentPhoto,
@@ -125,7 +127,7 @@ export const api = {
   renameSite: (siteId: number, name: string, version: number) =>
     call('PUT', `/api/sites/${siteId}`, { name, version }),
   putSiteAway: (siteId: number, away: boolean) => call('PUT', `/api/sites/${siteId}/away`, { away }),
-  demo: () => call<{ id: number }>('POST', '/api/demo', {}),
+  demo: () => call<{ id: number }>('POST', '/api/demo', { pages: true }),
   limits: () => call<{ bytes: number; pixels: number }>('GET', '/api/limits'),
   newSet: (siteId: number, name: string) =>
     call<{ id: number }>('POST', `/api/sites/${siteId}/sets`, { name }),
@@ -232,6 +234,14 @@ export const api = {
   /** Bytes that a screen is sent for all photos where they stand. */
   sent: (setId: number, viewport: number, density: number) =>
     call<SentBytes>('GET', `/api/sets/${setId}/sent?${query({ viewport, density })}`),
+  /** Photos of other sets come into this one as well. */
+  borrow: (setId: number, photos: readonly number[]) =>
+    call<{ photos: SentPhoto[] }>('POST', `/api/sets/${setId}/photos`, { photos }),
+  /** The pages of the site that a set belongs to. */
+  pages: (setId: number) => call<{ pages: PageEntry[] }>('GET', `/api/sets/${setId}/pages`),
+  /** As `sent`, but with one quality for all: some pictures are made for it, so it takes seconds. */
+  alike: (setId: number, viewport: number, density: number, signal: AbortSignal) =>
+    call<AlikeBytes>('GET', `/api/sets/${setId}/alike?${query({ viewport, density })}`, undefined, signal),
   /** What a hand-over of some photos would hold; null: of all. */
   check: (setId: number, photos: readonly number[] | null) =>
     call<HandoverCheck>('POST', `/api/sets/${setId}/hand-over`, { photos }),
@@ -244,6 +254,14 @@ export const api = {
   ) => call<string>('GET', `/api/sets/${setId}/markup?${query({ selection, slot, form })}`),
   placesInUse: (setId: number) => call<Record<string, PlaceUse>>('GET', `/api/sets/${setId}/places`),
   /** What it costs to have a place as `value`; null: not at all. */
+  /** What an arrangement would weigh, before it is so. */
+  arrangementForecast: (setId: number, value: Slot, signal: AbortSignal) =>
+    call<PolicyForecast>(
+      'POST',
+      `/api/sets/${setId}/arrangements/forecast`,
+      { slot: value.id, value },
+      signal,
+    ),
   placeCost: (setId: number, slot: string, value: Slot | null) =>
     call<PlaceCost>('POST', `/api/sets/${setId}/places/cost`, { slot, value }),
 };

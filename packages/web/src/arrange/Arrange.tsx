@@ -3,6 +3,7 @@
 import {
   ARRANGEMENT_KINDS,
   arrangementIn,
+  asOrdered,
   arrangementsIn,
   optionsFor,
   slotsOf,
@@ -14,46 +15,60 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, proofAddress, sentenceOf } from '../api/client.ts';
-import { useEdition, useList, useRows, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
+import { Forecast } from '../policy/Forecast.tsx';
+import { useCounts, useEdition, useList, useRows, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../shell/bench-keys.ts';
 import { NotFound } from '../shell/NotFound.tsx';
 import { StateTag } from '../ui/marks.tsx';
+import { Between } from './Between.tsx';
+import { Galleries } from './Galleries.tsx';
+import { Here } from './Here.tsx';
+import { Legibility } from './Legibility.tsx';
 import { dropArrangement, saveArrangement } from './edits.ts';
 import { KINDS } from './kinds.tsx';
 import { Options } from './Options.tsx';
 import { Pictures } from './Pictures.tsx';
-import { Proof } from './Proof.tsx';
-
-const SCREENS = [
-  { name: 'Phone', width: 390, height: 1000 },
-  { name: 'Tablet', width: 820, height: 1100 },
-  { name: 'Laptop', width: 1280, height: 1100 },
-  { name: 'Wide', width: 1920, height: 1300 },
-] as const;
+import { ProofPane } from './ProofPane.tsx';
 
 /** Photos of the set that the bench looks at. */
 const MOST = 200;
-/** What stands beside the proof, CSS px. */
-const BESIDE = 156 + 250 + 296 + 48;
-
 /** What the options that are tried would cost, beside those that are kept. */
 function Cost({ arrangement }: { arrangement: Arrangement }) {
   const setId = useSetId();
   const { cell } = slotsOfArrangement(arrangement);
+  // Files that are there by then are weighed, too.
+  const edition = useEdition();
   const { data, error } = useQuery({
-    queryKey: ['place-cost', setId, JSON.stringify(cell)],
-    queryFn: () => api.placeCost(setId, cell.id, cell),
+    queryKey: ['arrangement-forecast', setId, JSON.stringify(cell), edition],
+    queryFn: async ({ signal }) => {
+      // What is still being chosen is not weighed at each step.
+      await new Promise((done) => setTimeout(done, 400));
+      return api.arrangementForecast(setId, cell, signal);
+    },
     placeholderData: (before) => before,
   });
   if (error) return <p role="alert">{sentenceOf(error)}</p>;
-  if (!data) return <p className="text-ink-2">Counting the files…</p>;
-  return (
-    <p className="text-[12.5px] text-ink-2">
-      {data.photos === 0
-        ? 'No photo stands in it: nothing is made anew.'
-        : `Its ${data.files} files on the page: ${data.toMake} to be made, ${data.toGo} go.`}
-    </p>
+  if (!data) return <p className="text-ink-2">Weighing it…</p>;
+  return data.files.now + data.files.then === 0 ? (
+    <p className="text-[12.5px] text-ink-2">No photo stands in it: nothing is made anew.</p>
+  ) : (
+    <>
+      <Forecast forecast={data} what="It sends" />
+      {data.phone.now === 0 && (
+        <p className="text-[12px] text-ink-2">Bytes are weighed once its files are made.</p>
+      )}
+    </>
   );
+}
+
+/** Options that were tried, with the texts and galleries that were written meanwhile. */
+function withTexts(tried: Arranged, kept: Arranged): Arranged {
+  const [now, before] = [tried.options, kept.options];
+  if (now.kind === 'feed' && before.kind === 'feed')
+    return { ...tried, options: { ...now, between: before.between } };
+  if (now.kind === 'index' && before.kind === 'index')
+    return { ...tried, options: { ...now, galleries: before.galleries } };
+  return tried;
 }
 
 function Title({ arrangement, save }: { arrangement: Arrangement; save: (title: string) => void }) {
@@ -87,17 +102,25 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   const navigate = useNavigate();
   const list = useList('all', 0, MOST - 1);
   const all = useRows(list.ids.slice(0, MOST));
-  const rows = all.filter((row) => slotsOf(row, setSlots).includes(arrangement.shortName));
-  const kept: Arranged = { options: arrangement.options, container: arrangement.container };
+  const rows = asOrdered(
+    all.filter((row) => slotsOf(row, setSlots).includes(arrangement.shortName)),
+    arrangement.order,
+  );
+  const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
+  const [inHand, setInHand] = useState<number | null>(null);
+  const held = rows.find(({ id }) => id === inHand);
+  const { options, container, order } = arrangement;
+  const kept: Arranged = { options, container, ...(order && { order }) };
   const [tried, setTried] = useState<Arranged | null>(null);
-  const [screen, setScreen] = useState<(typeof SCREENS)[number]>(SCREENS[2]);
   const shown = tried ?? kept;
-  const narrow = window.innerWidth <= 1000;
-  const scale = Math.min(1, Math.max(280, window.innerWidth - (narrow ? 40 : BESIDE)) / screen.width);
   const table = `/sets/${setId}/arrange`;
   useBenchKeys({ Escape: () => (tried ? setTried(null) : void navigate(table)) });
   const address = proofAddress(setId, arrangement.shortName, useEdition(), tried);
-  const others = arrangementsIn(site.slots);
+  const counts = useCounts();
+  // Those that photos of this set stand in; the site may have many more.
+  const others = arrangementsIn(site.slots).filter(
+    ({ shortName }) => shortName === arrangement.shortName || (counts?.places[shortName] ?? 0) > 0,
+  );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
@@ -116,6 +139,9 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
             ))}
         </nav>
         <span className="ml-auto" />
+        <Link className="btn" to={`/sets/${setId}/page`}>
+          The page
+        </Link>
         <button
           className="btn"
           onClick={() => {
@@ -131,47 +157,24 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)_296px] max-[1000px]:block max-[1000px]:overflow-auto">
         <div className="flex min-h-0 flex-col border-r border-rule-strong">
-          <Pictures rows={rows} all={all} slot={arrangement.shortName} />
+          <Pictures
+            arrangement={arrangement}
+            rows={rows}
+            all={all}
+            picked={picked}
+            setPicked={setPicked}
+            inHand={held?.id ?? null}
+            take={setInHand}
+          />
           {list.total > MOST && (
             <p className="border-t border-rule px-3 py-2 text-[12px] text-ink-2">
               The first {MOST} of {list.total} photos are shown.
             </p>
           )}
         </div>
-        <section className="flex min-h-0 min-w-0 flex-col bg-neutral" aria-label="Proof">
-          <div
-            role="group"
-            aria-label="Screen"
-            className="flex flex-wrap gap-1.5 border-b border-rule bg-sheet px-3 py-2"
-          >
-            {SCREENS.map((one) => (
-              <button
-                key={one.name}
-                className="chip"
-                aria-pressed={one === screen}
-                onClick={() => setScreen(one)}
-              >
-                {one.name}, {one.width} px
-              </button>
-            ))}
-          </div>
-          <div
-            className="min-h-0 flex-1 overflow-auto p-3"
-            role="region"
-            tabIndex={0}
-            aria-label="Proof, scrolls"
-          >
-            <Proof
-              key={screen.name}
-              address={address}
-              width={screen.width}
-              height={screen.height}
-              scale={scale}
-              title={`${arrangement.title} at ${screen.width} px`}
-            />
-          </div>
-        </section>
+        <ProofPane address={address} title={arrangement.title} />
         <div className="grid min-h-0 content-start gap-4 overflow-auto border-l border-rule-strong p-3.5">
+          {held && <Here arrangement={arrangement} row={held} close={() => setInHand(null)} />}
           <Title
             arrangement={arrangement}
             save={(title) => saveArrangement(site, { ...arrangement, title }, 'title')}
@@ -198,6 +201,20 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
             </div>
           </section>
           <Options arranged={shown} change={setTried} />
+          {shown.options.kind === 'rotating' && shown.options.texts === 'over' && (
+            <Legibility
+              arranged={{ ...shown, options: shown.options }}
+              address={address}
+              rows={rows}
+              change={setTried}
+            />
+          )}
+          {!tried && options.kind === 'feed' && (
+            <Between arrangement={{ ...arrangement, options }} rows={rows} />
+          )}
+          {!tried && options.kind === 'index' && (
+            <Galleries arrangement={{ ...arrangement, options }} rows={rows} />
+          )}
           {tried && (
             <section className="grid gap-2 border-t border-rule-strong pt-3" aria-label="Tried, not kept">
               <StateTag state="care">Tried, not kept yet</StateTag>
@@ -206,7 +223,7 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
                 <button
                   className="btn btn-main"
                   onClick={() => {
-                    saveArrangement(site, { ...arrangement, ...tried }, 'options');
+                    saveArrangement(site, { ...arrangement, ...withTexts(tried, kept) }, 'options');
                     setTried(null);
                   }}
                 >

@@ -36,6 +36,10 @@ export function ArrangementsMenu() {
         <DropdownMenu.Trigger className="btn">Arrangements</DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content className="menu" align="end">
+            <DropdownMenu.Item className="menu-item" onSelect={() => void navigate(`/sets/${setId}/page`)}>
+              The page <span className="ml-auto text-[12px] text-ink-2">what stands on it, in order</span>
+            </DropdownMenu.Item>
+            <DropdownMenu.Separator className="my-1 h-px bg-rule" />
             {arrangements.map(({ shortName, title, options }) => (
               <DropdownMenu.Item
                 key={shortName}

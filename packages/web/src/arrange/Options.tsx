@@ -1,208 +1,58 @@
 // The options of an arrangement's kind, drawn from what the core says of each.
 import {
-  cssLength,
   OPTIONS_OF,
-  readWidth,
-  sizesOf,
   type Arranged,
-  type Columns,
+  type ArrangementOptions,
   type Option,
   type ShapeId,
-  type WidthRule,
 } from '@dusky-otter/core';
-import { useId, useState, type ReactNode } from 'react';
-import { sentenceOf } from '../api/client.ts';
+import { useId, type ReactNode } from 'react';
 import { Tick } from '../ui/Tick.tsx';
-import { CONTAINERS } from './containers.ts';
-
-const NAMES: Record<string, string> = {
-  side: 'Where',
-  width: 'Width',
-  caption: 'Caption',
-  shape: 'Shape',
-  columns: 'Columns',
-  captions: 'Captions',
-  click: 'A click',
-  download: 'Download',
-  gap: 'Gap',
-  height: 'Height of rows',
-  change: 'They change by',
-  seconds: 'By itself',
-  arrows: 'Controls',
-  times: 'As large',
-  direction: 'Direction',
-};
-
-const CHOICES: Record<string, string> = {
-  left: 'at the left',
-  right: 'at the right',
-  centre: 'in the middle',
-  full: 'all of the width',
-  below: 'below',
-  beside: 'beside',
-  none: 'none',
-  over: 'over the picture',
-  viewer: 'in the viewer',
-  nothing: 'does nothing',
-  fade: 'fading',
-  slide: 'sliding',
-  inside: 'over the picture',
-  outside: 'below the picture',
-  down: 'down the page',
-  sideways: 'sideways',
-};
-
-/** The same word says another thing of a click. */
-const choiceName = (option: string, choice: string): string =>
-  option === 'click' && choice === 'viewer' ? 'opens the viewer' : (CHOICES[choice] ?? choice);
+import {
+  ColumnsField,
+  Container,
+  NumberField,
+  Select,
+  WidthField,
+  type FieldProps,
+} from './option-fields.tsx';
+import { choiceName, NAMES } from './option-words.ts';
 
 const SHAPES: readonly ShapeId[] = ['own', '3:2', '4:3', '1:1', '4:5', '2:3', '16:9', '3:1'];
 
-interface FieldProps {
-  value: unknown;
-  set: (value: unknown) => void;
-  label: string;
-}
+/** Options that are set elsewhere on the bench: beside the pictures that they hang on. */
+type Elsewhere = 'between' | 'galleries';
 
-/** A number that is taken when its field is left, or Enter pressed. */
-function NumberField({
-  value,
-  set,
-  label,
-  unit,
-  from,
-  to,
-}: Omit<FieldProps, 'value'> & { value: number; unit: string; from: number; to: number }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = () => {
-    const number = Number((typed ?? '').replace(',', '.'));
-    if (typed !== null && typed.trim() !== '' && number >= from && number <= to) set(number);
-    setTyped(null);
-  };
-  return (
-    <span className="flex items-baseline gap-1.5">
-      <input
-        className="field w-[74px] text-right"
-        inputMode="decimal"
-        aria-label={`${label}, ${from} to ${to} ${unit}`}
-        value={typed ?? String(value)}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
-        onKeyDown={(event) => event.key === 'Enter' && take()}
-      />
-      {unit}
-    </span>
+/** The options that are set here; those of words over a picture only where there are some. */
+const optionsOf = (options: ArrangementOptions): [string, Exclude<Option, Elsewhere>][] =>
+  Object.entries(OPTIONS_OF[options.kind]).flatMap(
+    ([name, option]): [string, Exclude<Option, Elsewhere>][] => {
+      if (option === 'between' || option === 'galleries') return [];
+      const over = options.kind === 'rotating' && options.texts === 'over';
+      return (name === 'ink' || name === 'scrim') && !over ? [] : [[name, option]];
+    },
   );
-}
 
-function Select({
-  value,
-  set,
-  label,
-  choices,
-  nameOf,
-}: FieldProps & { choices: readonly string[]; nameOf: (choice: string) => string }) {
-  return (
-    <select
-      className="field"
-      aria-label={label}
-      value={String(value)}
-      onChange={(event) => set(event.target.value)}
-    >
-      {choices.map((choice) => (
-        <option key={choice} value={choice}>
-          {nameOf(choice)}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-/** Columns on the narrowest screens, and from another width on. */
-function ColumnsField({ value, set }: FieldProps) {
-  const columns = value as Columns;
-  const change = (n: number, part: Partial<Columns[number]>) =>
-    set(columns.map((one, at) => (at === n ? { ...one, ...part } : one)));
-  const last = columns.at(-1)!;
-  return (
-    <span className="grid gap-1.5">
-      {columns.map(({ from, count }, n) => (
-        <span key={n} className="flex flex-wrap items-baseline gap-1.5">
-          <NumberField
-            label={n === 0 ? 'Columns where it is narrow' : `Columns, part ${n + 1}`}
-            value={count}
-            unit=""
-            from={1}
-            to={12}
-            set={(many) => change(n, { count: Math.round(many as number) })}
-          />
-          {n > 0 && (
-            <>
-              from
-              <NumberField
-                label={`From this width on, part ${n + 1}`}
-                value={from}
-                unit="px"
-                from={(columns[n - 1]?.from ?? 0) + 1}
-                to={(columns[n + 1]?.from ?? 4001) - 1}
-                set={(px) => change(n, { from: px as number })}
-              />
-              <button
-                className="chip"
-                aria-label={`Without part ${n + 1}`}
-                onClick={() => set(columns.filter((_, at) => at !== n))}
-              >
-                ×
-              </button>
-            </>
-          )}
-        </span>
-      ))}
-      {columns.length < 4 && last.from < 3000 && (
-        <button
-          className="chip justify-self-start"
-          onClick={() => set([...columns, { from: last.from + 300, count: Math.min(12, last.count + 1) }])}
-        >
-          More where it is wider
-        </button>
-      )}
-    </span>
-  );
-}
-
-function WidthField({ value, set, label }: FieldProps) {
-  const width = value as { part: number } | { px: number };
-  const isPart = 'part' in width;
-  return (
-    <span className="flex gap-1.5">
-      {isPart ? (
-        <NumberField
-          label={label}
-          value={Math.round(width.part * 100)}
-          unit="%"
-          from={10}
-          to={100}
-          set={(n) => set({ part: (n as number) / 100 })}
-        />
-      ) : (
-        <NumberField label={label} value={width.px} unit="px" from={40} to={4000} set={(px) => set({ px })} />
-      )}
-      <button className="chip" onClick={() => set(isPart ? { px: 480 } : { part: 0.5 })}>
-        {isPart ? 'in px' : 'as a part'}
-      </button>
-    </span>
-  );
-}
-
-function field(name: string, option: Option, props: FieldProps): ReactNode {
+function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldProps): ReactNode {
   const { value, set, label } = props;
   if (option === 'columns') return <ColumnsField {...props} />;
   if (option === 'width') return <WidthField {...props} />;
   if (option === 'yes')
     return (
       <Tick checked={value === true} set={set}>
-        the viewer offers the file
+        {name === 'download' ? 'the viewer offers the file' : 'each picture has a page, too'}
       </Tick>
+    );
+  if (option === 'perPage')
+    return (
+      <span className="grid gap-1.5">
+        <Tick checked={value === null} set={(all) => set(all ? null : 9)}>
+          all of them
+        </Tick>
+        {typeof value === 'number' && (
+          <NumberField label={label} value={value} unit="pictures" from={2} to={200} set={set} />
+        )}
+      </span>
     );
   if (option === 'shape')
     return (
@@ -223,6 +73,17 @@ function field(name: string, option: Option, props: FieldProps): ReactNode {
         )}
       </span>
     );
+  if (name === 'scrim')
+    return (
+      <NumberField
+        label={label}
+        value={Math.round((value as number) * 100)}
+        set={(share) => set((share as number) / 100)}
+        unit="% covered"
+        from={0}
+        to={90}
+      />
+    );
   if ('unit' in option)
     return (
       <NumberField
@@ -235,59 +96,6 @@ function field(name: string, option: Option, props: FieldProps): ReactNode {
       />
     );
   return <Select {...props} choices={option} nameOf={(choice) => choiceName(name, choice)} />;
-}
-
-/** The width of what it stands in: one of the usual ones, or as CSS. */
-function Container({ rule, set }: { rule: WidthRule; set: (rule: WidthRule) => void }) {
-  const css = sizesOf(rule);
-  const [typed, setTyped] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const usual = CONTAINERS.find(({ said }) => sizesOf(readWidth(said).rule) === css);
-  const take = () => {
-    if (typed === null) return;
-    try {
-      set(readWidth(typed).rule);
-      setTyped(null);
-      setProblem(null);
-    } catch (error) {
-      setProblem(sentenceOf(error));
-    }
-  };
-  return (
-    <span className="grid gap-1.5">
-      <select
-        className="field"
-        aria-label="It stands in"
-        value={typed !== null || !usual ? 'typed' : usual.said}
-        onChange={({ target: { value } }) =>
-          value === 'typed' ? setTyped(css) : (setTyped(null), setProblem(null), set(readWidth(value).rule))
-        }
-      >
-        {CONTAINERS.map(({ name, said }) => (
-          <option key={said} value={said}>
-            {name}
-          </option>
-        ))}
-        <option value="typed">another width…</option>
-      </select>
-      {(typed !== null || !usual) && (
-        <input
-          className="field font-figure text-[12px]"
-          aria-label="Width as CSS, or as you say it"
-          aria-invalid={problem !== null}
-          value={typed ?? (rule.length === 1 ? cssLength(rule[0]!) : css)}
-          onChange={(event) => setTyped(event.target.value)}
-          onBlur={take}
-          onKeyDown={(event) => event.key === 'Enter' && take()}
-        />
-      )}
-      {problem && (
-        <span role="alert" className="text-[12px] text-rust">
-          {problem}
-        </span>
-      )}
-    </span>
-  );
 }
 
 interface Props {
@@ -303,7 +111,7 @@ export function Options({ arranged, change }: Props) {
     change({ ...arranged, options: { ...options, [name]: value } });
   return (
     <dl className="grid grid-cols-[88px_minmax(0,1fr)] items-baseline gap-x-2.5 gap-y-2 text-[13px]">
-      {Object.entries(OPTIONS_OF[options.kind]).map(([name, option]) => (
+      {optionsOf(options).map(([name, option]) => (
         <div key={`${id}${name}`} className="contents">
           <dt className="text-ink-2">{NAMES[name]}</dt>
           <dd>

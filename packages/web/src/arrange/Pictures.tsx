@@ -1,14 +1,13 @@
 // The pictures of an arrangement in their order: moved by hand or by keys, taken out, and others put in.
-import { frameSpace, shownName, slotsOf, type Order, type SlotId } from '@dusky-otter/core';
+import type { UniqueIdentifier } from '@dnd-kit/core';
+import { movedBefore, shownName, type Arrangement, type Order } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { stageFor } from '../frame/stage.ts';
-import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
-import { TurnedView } from '../ui/CropPicture.tsx';
-import { Sheet } from '../ui/Sheet.tsx';
-import { Tick } from '../ui/Tick.tsx';
-import { SortableRows, useMoving } from '../worktable/SortableRows.tsx';
-import { reorder, stand } from './edits.ts';
+import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { SortableList, useMoving } from '../ui/SortableList.tsx';
+import { AddSheet } from './AddSheet.tsx';
+import { orderBy, putInOrder, stand } from './edits.ts';
+import { Thumb } from './Thumb.tsx';
 
 const ORDERS: readonly { name: string; hint: string; order: () => Exclude<Order, 'hand'> }[] = [
   { name: 'Time taken', hint: 'the oldest first', order: () => 'taken' },
@@ -22,21 +21,17 @@ const ORDERS: readonly { name: string; hint: string; order: () => Exclude<Order,
   },
 ];
 
-const ROOM = { width: 46, height: 38 };
-
-function Thumb({ row }: { row: Row }) {
-  const { width, height } = stageFor(frameSpace(row.original, row.frame), ROOM);
-  return (
-    <span className="grid h-[38px] w-[46px] shrink-0 place-items-center bg-neutral">
-      <span className="relative block overflow-hidden" style={{ width, height }}>
-        <TurnedView photo={row} size="row" />
-      </span>
-    </span>
-  );
+interface PictureProps {
+  row: Row;
+  n: number;
+  of: number;
+  picked: boolean;
+  /** Alone, or beside those that are picked already. */
+  pick: (beside: boolean) => void;
+  inHand: boolean;
 }
 
-function Picture({ row, n, of, slot }: { row: Row; n: number; of: number; slot: SlotId }) {
-  const setSlots = useSetSlots();
+function Picture({ row, n, of, picked, pick, inHand }: PictureProps) {
   const name = shownName(row.words, row.fileName);
   const {
     row: place,
@@ -46,88 +41,84 @@ function Picture({ row, n, of, slot }: { row: Row; n: number; of: number; slot: 
   return (
     <li
       ref={place}
-      className="relative flex min-h-[52px] items-center gap-2 border-t border-rule bg-sheet py-1.5 pl-1.5 pr-3"
+      className={`relative flex min-h-[52px] items-center gap-1.5 border-t border-rule py-1.5 pl-1 pr-2 ${inHand ? 'bg-kelp-soft' : 'bg-sheet'}`}
       style={style}
     >
       {handle}
-      <Thumb row={row} />
-      <span className="min-w-0 flex-1">
-        <b className="block truncate font-semibold">{name}</b>
-        <small className="text-[12px] text-ink-2">
-          {n + 1} of {of}
-        </small>
-      </span>
+      <input
+        type="checkbox"
+        className="size-[18px] shrink-0 accent-kelp"
+        aria-label={`Pick ${name}`}
+        checked={picked}
+        onChange={() => pick(true)}
+      />
       <button
-        className="chip"
-        aria-label={`Take ${name} out`}
-        onClick={() => stand([row], setSlots, slot, false)}
+        className="flex min-w-0 flex-1 items-center gap-2 text-left"
+        aria-pressed={inHand}
+        title="What differs here alone"
+        onClick={() => pick(false)}
       >
-        Out
+        <Thumb row={row} />
+        <span className="min-w-0 flex-1">
+          <b className="block truncate font-semibold">{name}</b>
+          <small className="text-[12px] text-ink-2">
+            {n + 1} of {of}
+          </small>
+        </span>
       </button>
     </li>
   );
 }
 
-function AddSheet({ rows, slot, onClose }: { rows: readonly Row[]; slot: SlotId; onClose: () => void }) {
-  const setSlots = useSetSlots();
-  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  const others = rows.filter((row) => !slotsOf(row, setSlots).includes(slot));
-  const toggle = (id: number, on: boolean) => {
-    const next = new Set(chosen);
-    if (on) next.add(id);
-    else next.delete(id);
-    setChosen(next);
-  };
-  return (
-    <Sheet
-      open
-      onClose={onClose}
-      title="Put photos in"
-      about="Photos of this set that do not stand in it yet."
-    >
-      {others.length === 0 && <p>All photos of this set stand in it.</p>}
-      <div className="grid max-h-[50vh] overflow-auto">
-        {others.map((row) => (
-          <Tick
-            key={row.id}
-            className="border-t border-rule py-1.5"
-            checked={chosen.has(row.id)}
-            set={(on) => toggle(row.id, on)}
-          >
-            <Thumb row={row} />
-            {shownName(row.words, row.fileName)}
-          </Tick>
-        ))}
-      </div>
-      <div className="mt-3 flex gap-2">
-        <button
-          className="btn btn-main"
-          disabled={chosen.size === 0}
-          onClick={() => {
-            stand(
-              others.filter(({ id }) => chosen.has(id)),
-              setSlots,
-              slot,
-              true,
-            );
-            onClose();
-          }}
-        >
-          Put {chosen.size === 0 ? 'them' : chosen.size} in
-        </button>
-        <button className="btn" onClick={() => setChosen(new Set(others.map(({ id }) => id)))}>
-          All of them
-        </button>
-      </div>
-    </Sheet>
-  );
+interface Props {
+  arrangement: Arrangement;
+  /** Those that stand in it, in its order. */
+  rows: readonly Row[];
+  all: readonly Row[];
+  picked: ReadonlySet<number>;
+  setPicked: (ids: ReadonlySet<number>) => void;
+  /** The one whose own words, link and crop are shown. */
+  inHand: number | null;
+  take: (id: number | null) => void;
 }
 
-export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: readonly Row[]; slot: SlotId }) {
+export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, take }: Props) {
   const [adding, setAdding] = useState(false);
-  const setId = useSetId();
+  const site = useSite()!;
+  const setSlots = useSetSlots();
+  const { shortName } = arrangement;
+  const ids = rows.map(({ id }) => id);
+  const moving = ids.filter((id) => picked.has(id));
+  /** Moves the picked ones together where the one that is moved is among them. */
+  const moveTo = (id: number, to: number) => {
+    const together = picked.has(id) ? moving : [id];
+    const before = ids.indexOf(id) < to ? (ids[to + 1] ?? null) : ids[to]!;
+    const next = movedBefore(ids, together, before);
+    if (next.join() !== ids.join())
+      putInOrder(
+        site,
+        arrangement,
+        next,
+        together.length > 1 ? `order of ${together.length} pictures` : 'order',
+      );
+  };
+  const first = ids.indexOf(moving[0] ?? -1);
+  const last = ids.indexOf(moving.at(-1) ?? -1);
+  const shift = (before: number | null) =>
+    putInOrder(site, arrangement, movedBefore(ids, moving, before), 'order');
+  const MOVES = [
+    { name: 'To the front', act: () => shift(ids[0]!), idle: first === 0 && last === moving.length - 1 },
+    { name: 'Up', act: () => shift(ids[Math.max(0, first - 1)]!), idle: first <= 0 },
+    { name: 'Down', act: () => shift(ids[last + 2] ?? null), idle: last === ids.length - 1 },
+    { name: 'To the end', act: () => shift(null), idle: ids.length - first === moving.length },
+  ];
+  const nameOf = (id: UniqueIdentifier) => {
+    const row = rows.find((one) => one.id === id);
+    const name = row ? shownName(row.words, row.fileName) : 'The photo';
+    return row && picked.has(row.id) && moving.length > 1 ? `${name} with ${moving.length - 1} others` : name;
+  };
   return (
-    <section className="flex min-h-0 flex-col" aria-labelledby="pictures-in-order">
+    <section className="flex min-h-0 flex-1 flex-col" aria-labelledby="pictures-in-order">
       <div className="flex items-baseline gap-2 px-3 py-2.5">
         <h2 id="pictures-in-order" className="font-title text-[14px] font-[600]">
           In order
@@ -142,7 +133,9 @@ export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: reado
                 <DropdownMenu.Item
                   key={name}
                   className="menu-item"
-                  onSelect={() => reorder(rows, order(), `by ${name.toLowerCase()}`)}
+                  onSelect={() =>
+                    putInOrder(site, arrangement, orderBy(rows, order()), `order by ${name.toLowerCase()}`)
+                  }
                 >
                   {name} <span className="ml-auto text-[12px] text-ink-2">{hint}</span>
                 </DropdownMenu.Item>
@@ -154,15 +147,59 @@ export function Pictures({ rows, all, slot }: { rows: readonly Row[]; all: reado
           Put in…
         </button>
       </div>
-      <SortableRows setId={setId} shown={rows.map(({ id }) => id)}>
+      {moving.length > 0 && (
+        <div
+          role="toolbar"
+          aria-label={`${moving.length} picked`}
+          className="flex flex-wrap items-center gap-1 border-t border-rule bg-kelp-soft px-2 py-1.5"
+        >
+          {MOVES.map(({ name, act, idle }) => (
+            <button key={name} className="chip" disabled={idle} onClick={act}>
+              {name}
+            </button>
+          ))}
+          <button
+            className="chip"
+            onClick={() => {
+              stand(
+                rows.filter(({ id }) => picked.has(id)),
+                setSlots,
+                shortName,
+                false,
+              );
+              setPicked(new Set());
+              take(null);
+            }}
+          >
+            Out
+          </button>
+          <button className="chip" onClick={() => setPicked(new Set())}>
+            Pick none
+          </button>
+        </div>
+      )}
+      <SortableList ids={ids} nameOf={nameOf} move={(id, to) => moveTo(Number(id), to)}>
         <ol className="min-h-0 flex-1 overflow-auto">
           {rows.map((row, n) => (
-            <Picture key={row.id} row={row} n={n} of={rows.length} slot={slot} />
+            <Picture
+              key={row.id}
+              row={row}
+              n={n}
+              of={rows.length}
+              picked={picked.has(row.id)}
+              inHand={inHand === row.id}
+              pick={(beside) => {
+                if (!beside) return take(inHand === row.id ? null : row.id);
+                const next = new Set(picked);
+                if (!next.delete(row.id)) next.add(row.id);
+                setPicked(next);
+              }}
+            />
           ))}
         </ol>
-      </SortableRows>
+      </SortableList>
       {rows.length === 0 && <p className="px-3 pb-3 text-ink-2">No photo stands in it yet: put some in.</p>}
-      {adding && <AddSheet rows={all} slot={slot} onClose={() => setAdding(false)} />}
+      {adding && <AddSheet rows={all} slot={shortName} onClose={() => setAdding(false)} />}
     </section>
   );
 }

@@ -12,6 +12,7 @@ import {
   type Order,
   type Photo,
   type PhotoSet,
+  type Placement,
   type Site,
   type SlotId,
 } from '@dusky-otter/core';
@@ -32,8 +33,13 @@ function placesOf(site: Site, arrangement: Arrangement): Command[] {
   ];
 }
 
-export function saveArrangement(site: Site, arrangement: Arrangement, what: string): void {
-  edit(`${what} of ${arrangement.title}`, placesOf(site, arrangement));
+/** @param began version of the site on which a text was begun */
+export function saveArrangement(site: Site, arrangement: Arrangement, what: string, began?: number): void {
+  edit(
+    `${what} of ${arrangement.title}`,
+    placesOf(site, arrangement),
+    began === undefined ? {} : { site: began },
+  );
 }
 
 /**
@@ -48,10 +54,7 @@ export function makeArrangement(
   title: string,
   { photos, open }: { photos: readonly Photo[]; open: boolean },
 ): SlotId {
-  const shortName = slotIdFor(
-    title,
-    site.slots.map(({ id }) => id),
-  );
+  const shortName = slotIdFor(title, [...site.slots.map(({ id }) => id), ...(site.retired ?? [])]);
   const commands = placesOf(site, { shortName, title, options: optionsFor('grid'), container: PAGE_COLUMN });
   const standing = photos.map((photo): Command => ({
     kind: 'placements',
@@ -62,7 +65,20 @@ export function makeArrangement(
   edit(`arrangement ${title}`, [
     ...commands,
     ...standing,
-    { kind: 'set', change: { slots, arranged: true } },
+    {
+      kind: 'set',
+      change: {
+        slots,
+        arranged: true,
+        // A page that follows from where photos stand shows it anyway.
+        ...(set.page && {
+          page: {
+            ...set.page,
+            parts: [...set.page.parts, { kind: 'place', slot: shortName, titled: true }],
+          },
+        }),
+      },
+    },
   ]);
   return shortName;
 }
@@ -76,18 +92,38 @@ export function dropArrangement(site: Site, { shortName, title }: Arrangement): 
   ]);
 }
 
-/**
- * Gives photos another order among themselves: they share the places that they have in their set, and what stands between
- * them stays where it is.
- * @param rows in their order now
- */
-export function reorder(rows: readonly Photo[], order: Exclude<Order, 'hand'>, what: string): void {
-  const places = rows.map(({ position }) => position);
+/** Gives the pictures of an arrangement another order; it is the arrangement's own, and their set keeps its own. */
+export function putInOrder(
+  site: Site,
+  arrangement: Arrangement,
+  order: readonly number[],
+  what: string,
+): void {
+  saveArrangement(site, { ...arrangement, order }, what);
+}
+
+/** The ids of photos in another order, by what is known of them. */
+export function orderBy(rows: readonly Photo[], order: Exclude<Order, 'hand'>): number[] {
   const named = rows.map((photo) => ({ ...photo, name: shownName(photo.words, photo.fileName) }));
-  const moved = orderedBy(named, order).flatMap(({ id, position }, n): Command[] =>
-    position === places[n] ? [] : [{ kind: 'position', photo: id, position: places[n]! }],
+  return orderedBy(named, order).map(({ id }) => id);
+}
+
+/** What differs for a photo in one place alone. */
+export function placeHere(
+  photo: Photo,
+  setSlots: readonly SlotId[],
+  change: Partial<Omit<Placement, 'slot'>> & Pick<Placement, 'slot'>,
+  what: string,
+  began = photo.version,
+): void {
+  const placements = placementsFor(photo, slotsOf(photo, setSlots))!.map((one) =>
+    one.slot === change.slot ? { ...one, ...change } : one,
   );
-  if (moved.length > 0) edit(`order ${what}`, moved);
+  edit(
+    `${what} of ${shownName(photo.words, photo.fileName)} here`,
+    [{ kind: 'placements', photo: photo.id, placements }],
+    { photos: { [photo.id]: began } },
+  );
 }
 
 /** Puts photos into an arrangement, or takes them out. */

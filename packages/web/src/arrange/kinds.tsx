@@ -52,4 +52,13 @@ export const KINDS: Record<ArrangementKind, { name: string; hint: string; drawin
     hint: 'one, that opens all of them',
     drawing: [box(12, 6, 24, 18, 0.35), box(15, 3, 24, 18)],
   },
+  index: {
+    name: 'Index',
+    hint: 'covers that lead to galleries',
+    drawing: [0, 1, 2].flatMap((n) => [
+      box(6 + n * 13, 4, 11, 9),
+      box(6 + n * 13, 15, 11, 2, 0.5),
+      box(6 + n * 13, 19, 7, 2, 0.5),
+    ]),
+  },
 };

@@ -1,13 +1,5 @@
 // A site's rules for its files: what each choice gives to visitors, and what it makes of this set before it is applied.
-import {
-  wholePolicy,
-  addressUnder,
-  bytesInWords,
-  prefixProblem,
-  type Policy as Rules,
-  type PolicyForecast,
-  type Site,
-} from '@dusky-otter/core';
+import { wholePolicy, addressUnder, prefixProblem, type Policy as Rules, type Site } from '@dusky-otter/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -16,8 +8,10 @@ import { notify } from '../screen/screen.ts';
 import { useSetId, useSite } from '../server/hooks.ts';
 import { allSaved, edit } from '../server/state.ts';
 import { Languages } from './Languages.tsx';
+import { Forecast } from './Forecast.tsx';
 import {
   ARRIVAL_CHOICES,
+  COLOUR_CHOICES,
   DENSITY_CHOICES,
   METADATA_CHOICES,
   MODERN_CHOICES,
@@ -58,55 +52,6 @@ function Rule<T>({ name, choices, chosen, saved, choose }: RuleProps<T>) {
         ))}
       </div>
     </fieldset>
-  );
-}
-
-const change = (now: number, then: number): string => {
-  if (now === 0) return '';
-  const share = Math.round((then / now - 1) * 100);
-  return share === 0 ? 'the same' : `${Math.abs(share)} % ${share < 0 ? 'less' : 'more'}`;
-};
-
-function Forecast({ forecast }: { forecast: PolicyForecast }) {
-  const { files, phone, laptop, tried, exact } = forecast;
-  const rows = [
-    ['A phone, 2×', phone],
-    ['A laptop, 2×', laptop],
-  ] as const;
-  return (
-    <>
-      <table className="mt-2 w-full border-collapse text-[12.5px]">
-        <thead>
-          <tr className="text-right text-[12px] text-ink-2 [&>th]:font-[500]">
-            <th className="text-left">This set sends</th>
-            <th>now</th>
-            <th>then</th>
-            <th>change</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, { now, then }]) => (
-            <tr key={name} className="border-t border-rule text-right">
-              <td className="py-0.5 text-left text-ink-2">{name}</td>
-              <td>{bytesInWords(now)}</td>
-              <td className="font-[650]">{bytesInWords(then)}</td>
-              <td className="text-ink-2">{change(now, then)}</td>
-            </tr>
-          ))}
-          <tr className="border-t border-rule text-right">
-            <td className="py-0.5 text-left text-ink-2">Files in all</td>
-            <td>{files.now}</td>
-            <td className="font-[650]">{files.then}</td>
-            <td className="text-ink-2">{files.toMake > 0 ? `${files.toMake} to make` : ''}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p className="mt-1.5 text-[12px] text-ink-2">
-        {tried === 0 && exact
-          ? 'Counted from the files that are there.'
-          : `Measured on ${tried} ${tried === 1 ? 'file' : 'files'} made for it${exact ? '' : ', and carried over to the others'}.`}
-      </p>
-    </>
   );
 }
 
@@ -195,6 +140,13 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
             choose={(progressive) => put({ progressive })}
           />
           <Rule
+            name="Colours"
+            choices={COLOUR_CHOICES}
+            chosen={rules.wideColours}
+            saved={policy.wideColours}
+            choose={(wideColours) => put({ wideColours })}
+          />
+          <Rule
             name="File names"
             choices={NAMING_CHOICES}
             chosen={rules.naming}
@@ -255,7 +207,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
                   {error.message}
                 </p>
               ) : data ? (
-                <Forecast forecast={data} />
+                <Forecast forecast={data} what="This set sends" />
               ) : (
                 <p className="mt-1 text-[12.5px] text-ink-2">Making a few files to see what they weigh…</p>
               )}

@@ -65,6 +65,19 @@ export const ARRIVAL_CHOICES: readonly Choice<boolean>[] = [
   { value: false, name: 'From top to bottom', hint: 'for systems that read no progressive JPEG' },
 ];
 
+export const COLOUR_CHOICES: readonly Choice<boolean>[] = [
+  {
+    value: false,
+    name: 'As every screen shows them',
+    hint: 'sRGB: the brightest reds and greens of a phone are a little calmer',
+  },
+  {
+    value: true,
+    name: 'Wide where a photo has them',
+    hint: 'Display P3 in the modern format: fuller on newer screens, the same on others; the JPEG stays sRGB',
+  },
+];
+
 export const THOROUGH_CHOICES: readonly Choice<boolean>[] = [
   {
     value: true,

@@ -243,10 +243,10 @@ function seenBy(setId: number, commands: readonly Command[]): SeenVersions {
 
 /**
  * Makes an edit in the open set: shown at once, saved right after.
- * @param began versions of photos on which it was begun, where that was before now: while a text is typed another
- *   window may change it
+ * @param began versions on which it was begun, where that was before now: while a text is typed another window may
+ *   change it
  */
-export function edit(label: string, commands: Command[], began: Record<number, number> = {}): void {
+export function edit(label: string, commands: Command[], began: Partial<SeenVersions> = {}): void {
   if (!open || !queue || commands.length === 0) return;
   const { setId } = open;
   const seen = seenBy(setId, commands);
@@ -254,7 +254,7 @@ export function edit(label: string, commands: Command[], began: Record<number, n
     setId,
     label,
     commands,
-    seen: { ...seen, photos: { ...seen.photos, ...began } },
+    seen: { ...seen, ...began, photos: { ...seen.photos, ...began.photos } },
     token: crypto.randomUUID(),
     ...lookingAt(setId),
   });
@@ -267,9 +267,11 @@ export function choose(meeting: Meeting, mine: boolean): void {
   useSending.setState(({ meetings }) => ({ meetings: meetings.filter((other) => other !== meeting) }));
   if (!mine) return;
   const seen = seenBy(own.setId, own.commands);
+  // What the editor chose against is what was shown, whether or not the set behind it is read yet.
+  const shown = Object.fromEntries(meeting.photos.map(({ id, version }) => [id, version]));
   void queue?.add({
     ...own,
-    seen: { ...own.seen, ...seen },
+    seen: { ...own.seen, ...seen, photos: { ...own.seen.photos, ...seen.photos, ...shown } },
     token: crypto.randomUUID(),
     ...lookingAt(own.setId),
   });

@@ -105,9 +105,13 @@ export function Path({ setId }: { setId: number }) {
   const { pathname } = useLocation();
   // On a small screen the path is wider than the screen: where one is must be seen.
   useEffect(() => {
-    nav.current
-      ?.querySelector('[aria-current="page"]')
-      ?.scrollIntoView({ inline: 'center', block: 'nearest' });
+    // With the frame that is drawn anyway: asked at once, it would have the whole page laid out in between.
+    const frame = requestAnimationFrame(() =>
+      nav.current
+        ?.querySelector('[aria-current="page"]')
+        ?.scrollIntoView({ inline: 'center', block: 'nearest' }),
+    );
+    return () => cancelAnimationFrame(frame);
   }, [pathname]);
   return (
     <nav

@@ -22,6 +22,7 @@ export const isTyping = (target: EventTarget | null): boolean =>
 const BESIDE: Record<string, string | undefined> = {
   places: 'Places',
   measure: 'Measure a page',
+  page: 'The page',
   reading: 'How the page is heard',
   rules: 'Rules',
   limit: 'A limit for the page',

@@ -1,12 +1,19 @@
 // Bytes against what is seen, for every format: as a chart and as the same figures in a table. A click or an arrow key takes
 // another point into the hand.
 import { bytesInWords, FORMAT_NAMES, type LossyFormat } from '@dusky-otter/core';
+import type { ChartConfiguration } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { token } from '../ui/chart.ts';
 import { Chart } from '../ui/scatter.ts';
 import { keyOf, type Point, type Tried } from './looking.ts';
 
 const TONES: Record<LossyFormat, string> = { avif: '--kelp', webp: '--dusk', jpeg: '--amber' };
+
+const EMPTY = {
+  animation: false,
+  maintainAspectRatio: false,
+  plugins: { legend: { display: false } },
+} as const;
 
 interface Props {
   tried: readonly Tried[];
@@ -26,6 +33,7 @@ const along = (tried: readonly Tried[], format: LossyFormat): Tried[] =>
 
 function CurveChart({ tried, target, budget, inHand, take }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const drawn = useRef<Chart<'scatter'> | null>(null);
   const taken = useRef(take);
   useEffect(() => {
     taken.current = take;
@@ -41,6 +49,11 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
       })),
     })),
   );
+  const clear = () => {
+    drawn.current?.destroy();
+    drawn.current = null;
+  };
+  useEffect(() => clear, []);
   useEffect(() => {
     if (!canvas.current) return;
     const curves = JSON.parse(data) as {
@@ -48,7 +61,7 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
       points: { x: number; y: number; quality: number; key: string }[];
     }[];
     const all = curves.flatMap(({ points }) => points);
-    if (all.length === 0) return;
+    if (all.length === 0) return clear();
     const [least, most] = [
       Math.min(...all.map(({ x }) => x)) * 0.85,
       Math.max(...all.map(({ x }) => x)) * 1.15,
@@ -64,7 +77,7 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
       showLine: true,
     });
     const top = Math.ceil(Math.max(target * 1.6, ...all.map(({ y }) => y)));
-    const chart = new Chart(canvas.current, {
+    const content: ChartConfiguration<'scatter'> = {
       type: 'scatter',
       data: {
         datasets: [
@@ -124,12 +137,28 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
             min: 0,
             max: top,
             grid: { color: token('--rule') },
-            ticks: { color: token('--ink-2'), maxTicksLimit: 5 },
+            ticks: { color: token('--ink-2'), maxTicksLimit: 5, callback: String },
           },
         },
       },
+    };
+    // One chart that changes: another one for each point that is measured would cost frames. It is made empty, and filled
+    // in a task of its own.
+    let filling: ReturnType<typeof setTimeout>;
+    const frame = requestAnimationFrame(() => {
+      if (!canvas.current) return;
+      const { type, options } = content;
+      drawn.current ??= new Chart(canvas.current, { type, data: { datasets: [] }, options: EMPTY });
+      filling = setTimeout(() => {
+        if (!drawn.current) return;
+        Object.assign(drawn.current, { data: content.data, options });
+        drawn.current.update('none');
+      });
     });
-    return () => chart.destroy();
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(filling);
+    };
   }, [data, target, budget, inHand]);
   return (
     <div className="relative h-[172px]">

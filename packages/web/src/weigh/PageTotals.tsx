@@ -1,11 +1,14 @@
 // What the page of a set really loads on each kind of screen, beside the originals, and how long that takes.
-import { bytesInWords } from '@dusky-otter/core';
-import { useQuery } from '@tanstack/react-query';
+import { bytesInWords, ONE_QUALITY } from '@dusky-otter/core';
+import { useQueries, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { useCounts, usePreparation } from '../server/hooks.ts';
 import { Thorough } from '../handover/Thorough.tsx';
 import { SCREENS, secondsOn } from './screens.ts';
 import { Link } from 'react-router';
+
+const ONE_SAID = `AVIF ${ONE_QUALITY.avif}, WebP ${ONE_QUALITY.webp}, JPEG ${ONE_QUALITY.jpeg}`;
 
 export function PageTotals({ setId }: { setId: number }) {
   const counts = useCounts();
@@ -18,6 +21,21 @@ export function PageTotals({ setId }: { setId: number }) {
     queryFn: () => Promise.all(SCREENS.map(({ viewport, density }) => api.sent(setId, viewport, density))),
     placeholderData: (before) => before,
   });
+  const [compared, setCompared] = useState<string | null>(null);
+  // A comparison holds for the files that it was made beside.
+  const sentNow = JSON.stringify(data);
+  const beside = useQueries({
+    queries: SCREENS.map(({ viewport, density }) => ({
+      queryKey: ['alike', setId, viewport, density, sentNow],
+      enabled: compared !== null && compared === sentNow,
+      staleTime: Infinity,
+      queryFn: ({ signal }: { signal: AbortSignal }) => api.alike(setId, viewport, density, signal),
+    })),
+  });
+  const comparing = compared !== null && compared === sentNow;
+  const left = beside.filter(({ isFetching }) => isFetching).length;
+  const failed = comparing && beside.find(({ error }) => error)?.error;
+  const least = beside[0]?.data;
   const camera = counts?.camera ?? 0;
   const complete = data?.every((one) => one.complete) ?? false;
   return (
@@ -28,6 +46,7 @@ export function PageTotals({ setId }: { setId: number }) {
           <tr className="text-right text-[12px] text-ink-2 [&>th]:font-[500]">
             <th className="text-left">Screen</th>
             <th>loads</th>
+            {comparing && <th>one quality</th>}
             <th>slow line</th>
             <th>fast line</th>
           </tr>
@@ -39,6 +58,11 @@ export function PageTotals({ setId }: { setId: number }) {
               <tr key={name} className="border-t border-rule text-right">
                 <td className="py-0.5 text-left text-ink-2">{name}</td>
                 <td className="font-[600]">{sent === undefined ? '–' : bytesInWords(sent)}</td>
+                {comparing && (
+                  <td>
+                    {beside[n]?.data ? bytesInWords(beside[n].data.alike) : beside[n]?.error ? '–' : '…'}
+                  </td>
+                )}
                 <td>{sent === undefined ? '–' : secondsOn('slow', sent)}</td>
                 <td>{sent === undefined ? '–' : secondsOn('fast', sent)}</td>
               </tr>
@@ -47,11 +71,29 @@ export function PageTotals({ setId }: { setId: number }) {
           <tr className="border-t border-rule-strong text-right text-ink-2">
             <td className="py-0.5 text-left">the originals</td>
             <td>{bytesInWords(camera)}</td>
+            {comparing && <td />}
             <td>{secondsOn('slow', camera)}</td>
             <td>{secondsOn('fast', camera)}</td>
           </tr>
         </tbody>
       </table>
+      {comparing ? (
+        <p className="mt-1 text-[12px] text-ink-2" role={failed ? 'alert' : 'status'}>
+          {failed
+            ? failed.message
+            : left > 0
+              ? `Making pictures with one quality for all: ${SCREENS.length - left} of ${SCREENS.length} screens.`
+              : `One quality for all (${ONE_SAID}) makes some pictures heavier than they need be, and others worse than they may be.${
+                  least && least.tried < least.of
+                    ? ` Measured on ${least.tried} of ${least.of} pictures a screen.`
+                    : ''
+                }`}
+        </p>
+      ) : (
+        <button className="chip mt-1.5 mr-3" disabled={!data} onClick={() => setCompared(sentNow)}>
+          Beside one quality for all
+        </button>
+      )}
       <Link
         className="mt-1.5 inline-block text-[12.5px] text-kelp underline underline-offset-2"
         to={`/sets/${setId}/limit`}

@@ -23,6 +23,7 @@ import { useAround, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { useBenchKeys } from '../shell/bench-keys.ts';
 import { OneBench } from '../shell/OneBench.tsx';
+import { Later } from '../ui/Later.tsx';
 import { Curves } from './Curves.tsx';
 import { decide, giveBack } from './decide.ts';
 import { Decisions } from './Decisions.tsx';
@@ -193,14 +194,16 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
             />
           )}
           {slot && part && (
-            <Strip
-              row={row}
-              slot={slot}
-              shape={part.shape}
-              site={site}
-              width={width}
-              choose={(next) => choose({ width: String(next) })}
-            />
+            <Later>
+              <Strip
+                row={row}
+                slot={slot}
+                shape={part.shape}
+                site={site}
+                width={width}
+                choose={(next) => choose({ width: String(next) })}
+              />
+            </Later>
           )}
         </div>
         <div
@@ -210,16 +213,18 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
           aria-label="What is decided"
         >
           {slot && (
-            <Decisions
-              row={row}
-              slot={slot}
-              site={site}
-              slots={slots.map(({ id }) => id)}
-              everywhere={everywhere}
-              setEverywhere={setEverywhere}
-            />
+            <Later>
+              <Decisions
+                row={row}
+                slot={slot}
+                site={site}
+                slots={slots.map(({ id }) => id)}
+                everywhere={everywhere}
+                setEverywhere={setEverywhere}
+              />
+              <Ways row={row} slot={slot} site={site} setId={setId} />
+            </Later>
           )}
-          {slot && <Ways row={row} slot={slot} site={site} setId={setId} />}
           {subject ? (
             <section className="border-b border-rule px-4 py-3" aria-label="Bytes against what is seen">
               <h2 className="font-title text-[14px] font-[600]">Bytes against what is seen</h2>
@@ -235,16 +240,18 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
                   <p className="mb-1 text-[12.5px] text-ink-2" aria-live="polite">
                     {saidInHand}
                   </p>
-                  <Curves
-                    tried={[...bench.tried.values()]}
-                    target={target}
-                    budget={
-                      phone && phone.shape === part?.shape && phone.width === width ? slot.budget : null
-                    }
-                    inHand={pointKey}
-                    sent={sentPoint && keyOf(sentPoint)}
-                    take={(next) => setInHand({ of: at, point: next })}
-                  />
+                  <Later>
+                    <Curves
+                      tried={[...bench.tried.values()]}
+                      target={target}
+                      budget={
+                        phone && phone.shape === part?.shape && phone.width === width ? slot.budget : null
+                      }
+                      inHand={pointKey}
+                      sent={sentPoint && keyOf(sentPoint)}
+                      take={(next) => setInHand({ of: at, point: next })}
+                    />
+                  </Later>
                   <button
                     className="btn mt-2 w-full justify-center"
                     disabled={isSent || !tried?.measured}
@@ -266,7 +273,9 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
                     : 'It goes out without loss: every pixel is as in the original.'}
             </p>
           )}
-          <PageTotals setId={setId} />
+          <Later>
+            <PageTotals setId={setId} />
+          </Later>
         </div>
       </div>
     </main>

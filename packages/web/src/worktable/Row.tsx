@@ -1,6 +1,7 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
 import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
-import { memo, useDeferredValue, type CSSProperties, type MouseEvent, type ReactNode } from 'react';
+import type { Moving } from '../ui/SortableList.tsx';
+import { memo, useDeferredValue, type MouseEvent } from 'react';
 import { stageFor } from '../frame/stage.ts';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { useScreen } from '../screen/screen.ts';
@@ -23,13 +24,6 @@ export interface RowProps {
   /** Photos of the table in their order, as they are when they are asked for. */
   shown: () => readonly number[];
   onOpen: (id: number) => void;
-}
-
-/** What a row is moved by, where rows can be moved. */
-export interface Moving {
-  row: (element: HTMLElement | null) => void;
-  style: CSSProperties;
-  handle: ReactNode;
 }
 
 const CONTROLS = 'button, textarea, input, select, a, label';

@@ -61,7 +61,7 @@ export function saveWords(
   // While a title is typed it is no name yet: its strokes are one edit, under one name.
   const name = words.title === undefined ? nameOf(row) : row.fileName;
   edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, language, words }], {
-    [row.id]: began,
+    photos: { [row.id]: began },
   });
 }
 

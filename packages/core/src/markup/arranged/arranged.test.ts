@@ -6,8 +6,9 @@ import { ARRANGEMENT_KINDS, optionsFor } from '../../arrange/options.ts';
 import type { Arrangement, ArrangementOptions, Photo, PhotoRow, PlanContext } from '../../contract/index.ts';
 import { CONTEXT, placed, sampleRow } from '../../testing/sample.ts';
 import { NO_WORDS } from '../../words/no-words.ts';
+import { all, attributes } from '../../testing/html.ts';
 import { figureStyles } from '../styles.ts';
-import { arrangedMarkup, type ArrangedOptions } from './arranged.ts';
+import { arrangedMarkup, pagesOf, type ArrangedOptions } from './arranged.ts';
 import { arrangementRules, runtimeFor } from './styles.ts';
 
 const arrangementOf = (options: ArrangementOptions): Arrangement => ({
@@ -121,6 +122,119 @@ describe('an arrangement', () => {
       arrangedMarkup({ arrangement, rows: list, urlOf: () => 'a', first: false }).match(/--b3: [^;]+/g);
     expect(widths([first!, gone!])).toEqual(widths([first!]));
     expect(widths([first!, second!])).toHaveLength(2);
+  });
+});
+
+describe('an arrangement with pages', () => {
+  const grid = { ...optionsFor('grid'), perPage: 2 } as ArrangementOptions;
+  const five: Partial<Photo>[] = [{}, {}, {}, {}, {}];
+  const at = (n: number) =>
+    markupOf(grid, five, { page: { n, addressOf: (page) => (page === 1 ? './' : `pots-${page}.html`) } });
+  const links = (markup: string) =>
+    all(parse(markup.slice(markup.indexOf('<nav'))), 'a').map((a) => attributes(a).href);
+  test('shows its own, and links to the others', () => {
+    expect([1, 2, 3].map((n) => all(parse(at(n)), 'figure').length)).toEqual([2, 2, 1]);
+    expect(links(at(1))).toEqual(['./', 'pots-2.html', 'pots-3.html', 'pots-2.html']);
+    expect(links(at(2))).toEqual(['./', './', 'pots-2.html', 'pots-3.html', 'pots-3.html']);
+    expect(at(3)).toContain('aria-label="Page 3" aria-current="page"');
+    expect(at(2)).toContain('<nav class="dusky-pages" aria-label="Pages of Pots &amp; jugs">');
+  });
+  test('has all on one where nobody knows its pages, and no links where one is enough', () => {
+    expect(all(parse(markupOf(grid, five)), 'figure')).toHaveLength(5);
+    expect(markupOf(grid, five)).not.toContain('<nav');
+    expect(markupOf(grid, [{}, {}], { page: { n: 1, addressOf: String } })).not.toContain('<nav');
+    expect(pagesOf(grid, 5)).toBe(3);
+    expect(pagesOf(optionsFor('feed'), 500)).toBe(1);
+  });
+  test('stands in its own order', () => {
+    const arrangement = { ...arrangementOf(grid), order: [3, 1] };
+    const markup = arrangedMarkup({
+      arrangement,
+      rows: rowsFor(
+        arrangement,
+        [1, 2, 3].map((n) => ({ words: { ...WORDS, alt: `Jug ${n}` } })),
+      ),
+      urlOf: () => 'a.jpg',
+      first: false,
+    });
+    expect(all(parse(markup), 'img').map((img) => attributes(img).alt)).toEqual(['Jug 3', 'Jug 1', 'Jug 2']);
+  });
+});
+
+describe('a feed', () => {
+  const text = { kind: 'paragraph' as const, runs: [{ text: 'We lit it <at> five.' }] };
+  test('has its texts before their pictures; those of pictures that are gone at the end', () => {
+    const between = [
+      { before: 2, heading: 'Dusk', passage: [text] },
+      { before: 77, heading: 'Gone', passage: [] },
+      { before: null, heading: '', passage: [{ ...text, runs: [{ text: 'Done.' }] }] },
+      { before: 1, heading: ' ', passage: [] },
+    ];
+    const markup = markupOf({ ...optionsFor('feed'), between } as ArrangementOptions);
+    const order = [
+      '<figure>',
+      '<h2>Dusk</h2>',
+      'We lit it &lt;at&gt; five.',
+      '<figure>',
+      '<h2>Gone</h2>',
+      'Done.',
+    ];
+    let from = 0;
+    for (const part of order) {
+      from = markup.indexOf(part, from) + 1;
+      expect([part, from]).not.toEqual([part, 0]);
+    }
+    expect(markup.match(/<li/g)).toHaveLength(5);
+  });
+  test('has a poster where a picture leads to a film, and brings along what plays it', () => {
+    const placements = placed('pots').map((spot) => ({ ...spot, link: 'kiln.webm?v=1' }));
+    const markup = markupOf(optionsFor('feed'), [{ placements }, {}]);
+    expect(markup.match(/<a href="kiln.webm\?v=1" data-dusky-film="">/g)).toHaveLength(1);
+    expect(markup).toContain('<span class="dusky-poster">Play the film</span>');
+    const { cell } = slotsOfArrangement(arrangementOf(optionsFor('feed')));
+    expect(runtimeFor([{ ...cell, films: true }])).toEqual({
+      styles: ['set', 'feed', 'film'],
+      scripts: ['film'],
+    });
+  });
+});
+
+describe('an index', () => {
+  const galleries = [
+    { photo: 1, set: 8, text: 'All from <this> firing' },
+    { photo: 2, set: 9, text: '' },
+  ];
+  const index = { ...optionsFor('index'), galleries } as ArrangementOptions;
+  const page = { set: 8, title: 'Kiln & ash', description: '', folder: 'kiln-ash', menu: true, photos: 12 };
+  test('leads to the pages of sets by cover, title, count and text; the cover itself is quiet', () => {
+    const markup = markupOf(index, [{}, {}], {
+      pages: { of: (set) => (set === 8 ? page : null), addressOf: ({ folder }) => `../${folder}/` },
+    });
+    expect(markup).toMatch(/<a href="..\/kiln-ash\/">\s*<picture>/);
+    expect(markup).toContain('<strong>Kiln &amp; ash</strong> <small>12 pictures</small>');
+    expect(markup).toContain('<figcaption>All from &lt;this&gt; firing</figcaption>');
+    // The second one's set has no page any more: it is a picture with its words.
+    expect(all(parse(markup), 'img').map((img) => attributes(img).alt)).toEqual(['', 'A jug']);
+    expect(all(parse(markup), 'a')).toHaveLength(1);
+  });
+});
+
+describe('words over a rotating hero', () => {
+  const over = { ...optionsFor('rotating'), texts: 'over', ink: 'dark', scrim: 0.4 } as ArrangementOptions;
+  test('are a title, a caption and a button that says where it leads', () => {
+    const placements = placed('pots').map((spot) => ({ ...spot, link: '/shop/' }));
+    const leading = { ...WORDS, role: 'functional' as const, alt: 'To the <shop>', caption: 'Warm still' };
+    const markup = markupOf(over, [{ words: leading, placements }, { placements }, {}]);
+    expect(markup).toContain('<strong>Jug</strong>');
+    expect(markup).toContain('<span>Warm still</span>');
+    expect(markup).toContain('<a class="dusky-more" href="/shop/">To the &lt;shop&gt;</a>');
+    // Named by the title where the alt text says what is seen; the title is not said twice then.
+    expect(markup).toContain('<a class="dusky-more" href="/shop/">Jug</a>');
+    expect(markup.match(/<strong>Jug<\/strong>/g)).toHaveLength(2);
+    expect(all(parse(markup), 'img').map((img) => attributes(img).alt)).toEqual(['', 'A jug', 'A jug']);
+    expect(markup).toMatch(/dusky-worded dusky-dark/);
+    expect(arrangementRules(arrangementOf(over))).toContain('--dusky-scrim: 0.4;');
+    expect(runtimeFor([slotsOfArrangement(arrangementOf(over)).cell]).styles).toContain('worded');
   });
 });
 

@@ -1,11 +1,12 @@
 // The markup of an arrangement, as it goes into any page beside its stylesheets and scripts.
 import { cellsOf } from '../../arrange/cells.ts';
+import { asOrdered } from '../../arrange/order.ts';
 import type { ArrangementOptions, PhotoRow } from '../../contract/index.ts';
 import { cropIn } from '../../plan/plan.ts';
 import { indent, tag } from '../html.ts';
 import { phrasesIn } from '../phrases.ts';
 import { OWN } from '../styles.ts';
-import type { ArrangedContext, ArrangedLook } from './items.ts';
+import { pageLinks, type ArrangedContext, type ArrangedLook } from './items.ts';
 import { PARTS, type Parts } from './kinds.ts';
 import { arrangementClass } from './styles.ts';
 
@@ -14,21 +15,37 @@ export interface ArrangedOptions extends ArrangedLook {
   rows: readonly PhotoRow[];
 }
 
+/** How many pages an arrangement of so many pictures has. */
+export const pagesOf = (options: ArrangementOptions, pictures: number): number =>
+  'perPage' in options && options.perPage !== null ? Math.max(1, Math.ceil(pictures / options.perPage)) : 1;
+
+/** The photos that have their files, in the arrangement's order; with views all of them. */
+export const shownIn = (
+  { shortName, order }: Pick<ArrangedLook['arrangement'], 'shortName' | 'order'>,
+  standing: readonly PhotoRow[],
+  viewed = false,
+): PhotoRow[] =>
+  asOrdered(standing, order).filter(
+    ({ variants }) => viewed || variants.some((v) => v.slot === shortName && v.bytes !== null),
+  );
+
 /** "" where no photo has its files. Photos whose files are not made are left out, unless views stand for them. */
 export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): string {
-  const { arrangement, viewOf } = look;
+  const { arrangement, viewOf, page } = look;
   const { shortName, title, options } = arrangement;
-  const rows = standing.filter(
-    ({ variants }) => viewOf !== undefined || variants.some((v) => v.slot === shortName && v.bytes !== null),
-  );
-  if (rows.length === 0) return '';
+  const all = shownIn(arrangement, standing, viewOf !== undefined);
+  if (all.length === 0) return '';
+  const count = page ? pagesOf(options, all.length) : 1;
+  const own = count > 1 && 'perPage' in options ? options.perPage! : all.length;
+  const rows = all.slice((count > 1 ? page!.n - 1 : 0) * own).slice(0, own);
   // In rows of their own a picture's width hangs on those beside it: on those that are there.
   const sizes = rows.map((row) => ({ id: row.id, size: cropIn(row, shortName, 'own') }));
   const items = cellsOf(arrangement, sizes).map((cell, n) => ({ ...cell, row: rows[n]! }));
   const { phrases } = phrasesIn(look.language ?? 'en');
+  const context: ArrangedContext = { ...look, items, phrases };
   // Each kind knows its own options: the table pairs them, which a union of functions can't say.
   const partsOf = PARTS[options.kind] as (of: ArrangementOptions, context: ArrangedContext) => Parts;
-  const { classes, attributes, inside } = partsOf(options, { ...look, items, phrases });
+  const { classes, attributes, inside } = partsOf(options, context);
   // One picture is no landmark.
   const isAlone = options.kind === 'figure' || options.kind === 'zoom';
   const open = tag(isAlone ? 'div' : 'section', {
@@ -36,5 +53,5 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
     'aria-label': isAlone ? null : title,
     ...attributes,
   });
-  return `${open}\n${indent(inside)}\n</${isAlone ? 'div' : 'section'}>`;
+  return `${open}\n${indent(inside + pageLinks(context, count))}\n</${isAlone ? 'div' : 'section'}>`;
 }

@@ -1,11 +1,21 @@
 // The pictures of an arrangement: each as a figure that works without a script, in lists, with what scripts show of it.
 import type { Cell } from '../../arrange/cells.ts';
-import type { Arrangement, Language, PhotoRow, RowVariant, Slot } from '../../contract/index.ts';
+import type {
+  Arrangement,
+  FeedPart,
+  Gallery,
+  Language,
+  PageEntry,
+  PhotoRow,
+  RowVariant,
+  Slot,
+} from '../../contract/index.ts';
 import { slugOf } from '../../naming/naming.ts';
 import { wordsIn } from '../../plan/plan.ts';
 import { escapeHtml, indent, tag } from '../html.ts';
 import type { Phrases } from '../phrases.ts';
 import { altOf, belowPicture, pictureMarkup, storedOf, targetIn, type PictureOptions } from '../picture.ts';
+import { passageMarkup } from '../passage.ts';
 import { OWN } from '../styles.ts';
 import { sketchMarkup } from './sketch.ts';
 
@@ -21,6 +31,14 @@ export interface ArrangedLook extends Pick<PictureOptions, 'language' | 'both'> 
   first: boolean;
   /** Language of a photo's words, where it is not the page's. */
   wordsLanguage?: (row: PhotoRow) => Language;
+  /** Headings within it stand below one of this page's; h2 where none stands above it. */
+  under?: 'h2' | 'h3';
+  /** Which page of it, from 1, and the addresses of all; without them all pictures stand on one. */
+  page?: { n: number; addressOf: (n: number) => string };
+  /** Address of a picture's own page, where it has one. */
+  ownPageOf?: (row: PhotoRow) => string;
+  /** The site's pages by their sets, for indexes, and how one leads to them. */
+  pages?: { of: (set: number) => PageEntry | null; addressOf: (page: PageEntry) => string };
   /** Address of a view of a photo, for pictures whose files are not made: arrangements are tried with them. */
   viewOf?: (row: PhotoRow) => string;
 }
@@ -68,10 +86,24 @@ export function fileOf({ row, large }: ArrangedItem, { urlOf, viewOf }: Arranged
 }
 
 /** Names a picture's address within its page: what it shows, and which photo it is. */
-export const addressOf = ({ row }: ArrangedItem, { arrangement }: ArrangedContext): string =>
+export const addressOf = (
+  { row }: Pick<ArrangedItem, 'row'>,
+  { arrangement }: Pick<ArrangedLook, 'arrangement'>,
+): string =>
   [arrangement.shortName, slugOf(row.words.title || row.words.alt, 32), row.id].filter(Boolean).join('-');
 
-/** The picture of a cell: alone, as a link to where it leads, or to its large file. */
+/** Files of films in open formats. */
+const FILM = /\.(webm|ogv|mp4)(?:[?#].*)?$/i;
+
+/** Whether a picture leads to a film: then it is the film's poster. */
+export const isPoster = (item: Pick<ArrangedItem, 'row' | 'cell'>): boolean =>
+  FILM.test(targetIn(item.row, item.cell.id)?.address ?? '');
+
+/** What is shown over a poster and names what a click does. */
+const filmBadge = ({ phrases }: ArrangedContext): string =>
+  `\n<span class="${OWN}-poster">${escapeHtml(phrases.film)}</span>`;
+
+/** The picture of a cell: alone, as a link to where it leads, or to its large file or its own page. */
 function clickable(item: ArrangedItem, n: number, context: ArrangedContext): string | null {
   const first = context.first && n === 0;
   const options = pictureIn(item, item.cell, first, context);
@@ -85,16 +117,19 @@ function clickable(item: ArrangedItem, n: number, context: ArrangedContext): str
   const unnamed = altOf(words) === '';
   const { phrases, items } = context;
   const said = words.title.trim() || phrases.picture(n + 1, items.length);
+  const poster = isPoster(item);
   const link = tag('a', {
-    href: target?.address ?? file!,
-    ...(target?.newWindow && { target: '_blank', rel: 'noopener' }),
+    href: target?.address ?? context.ownPageOf?.(item.row) ?? file!,
+    ...(target?.newWindow && !poster && { target: '_blank', rel: 'noopener' }),
     [`data-${OWN}-open`]: target ? null : addressOf(item, context),
-    'aria-label': unnamed ? said : null,
+    [`data-${OWN}-film`]: poster ? '' : null,
+    'aria-label': unnamed && !poster ? said : null,
   });
-  const window = target?.newWindow
-    ? `\n<span class="${OWN}-said">(${escapeHtml(phrases.newWindow)})</span>`
-    : '';
-  return `${link}\n${indent(picture + window)}\n</a>`;
+  const window =
+    target?.newWindow && !poster
+      ? `\n<span class="${OWN}-said">(${escapeHtml(phrases.newWindow)})</span>`
+      : '';
+  return `${link}\n${indent(picture + (poster ? filmBadge(context) : window))}\n</a>`;
 }
 
 /** A figure of the picture with what stands below it. */
@@ -124,20 +159,39 @@ interface CellsLook {
   /** Of each item. */
   style?: (n: number) => string;
   scrolls?: boolean;
+  /** Texts that stand before pictures, or behind all of them. */
+  between?: readonly FeedPart[];
+}
+
+/** A text of a feed as an item of it. */
+function feedText({ heading, passage }: FeedPart, { under = 'h2' }: ArrangedContext): string[] {
+  const inside = [
+    heading.trim() && `<${under}>${escapeHtml(heading.trim())}</${under}>`,
+    passageMarkup(passage),
+  ].filter(Boolean);
+  return inside.length > 0 ? [`<li class="${OWN}-text">\n${indent(inside.join('\n'))}\n</li>`] : [];
 }
 
 export function cells(
   context: ArrangedContext,
   caption: boolean,
-  { style, scrolls = false }: CellsLook = {},
+  { style, scrolls = false, between = [] }: CellsLook = {},
 ): string {
   const { items } = context;
+  const standing = new Set(items.map(({ photo }) => photo));
   const list = items.flatMap((item, n) => {
+    const texts = between
+      .filter(({ before }) => before === item.photo)
+      .flatMap((part) => feedText(part, context));
     const figure = figureOf(item, n, context, caption);
-    if (!figure) return [];
+    if (!figure) return texts;
     const inside = [figure, ...templateOf(item, context)].join('\n');
-    return [`${tag('li', { style: style?.(n) ?? null })}\n${indent(inside)}\n</li>`];
+    return [...texts, `${tag('li', { style: style?.(n) ?? null })}\n${indent(inside)}\n</li>`];
   });
+  // A text whose picture is gone is not lost: it stands at the end.
+  const last = between
+    .filter(({ before }) => before === null || !standing.has(before))
+    .flatMap((part) => feedText(part, context));
   // What scrolls is reached by keyboard, and has a name.
   const open = tag('ul', {
     class: `${OWN}-cells`,
@@ -145,13 +199,49 @@ export function cells(
     tabindex: scrolls ? 0 : null,
     'aria-label': scrolls ? context.phrases.slides : null,
   });
-  return `${open}\n${indent(list.join('\n'))}\n</ul>`;
+  return `${open}\n${indent([...list, ...last].join('\n'))}\n</ul>`;
 }
 
-export function slides(context: ArrangedContext): string {
+/** The item with a picture that says nothing, since a text beside it does; its crop stays. */
+function quiet(item: ArrangedItem): ArrangedItem {
+  const { row, cell } = item;
+  const words = { ...wordsIn(row, cell.id), role: 'decorative' as const };
+  const placements =
+    row.placements?.map((one) => (one.slot === cell.id ? { ...one, words: {} } : one)) ?? null;
+  return { ...item, row: { ...row, words, placements } };
+}
+
+/**
+ * Words over a picture, with a button that leads where it leads: named by the alt text of a photo that is there to lead
+ * somewhere, else by its title. Then the picture is quiet, since the button says it.
+ */
+function overlaid(item: ArrangedItem, n: number, context: ArrangedContext): string | null {
+  const words = wordsIn(item.row, item.cell.id);
+  const target = targetIn(item.row, item.cell.id);
+  const name = target && (words.role === 'functional' ? altOf(words) || words.title : words.title).trim();
+  const shown = words.role === 'functional' && name ? quiet(item) : item;
+  const picture = pictureFor(pictureIn(shown, item.cell, context.first && n === 0, context), context);
+  if (!picture) return null;
+  const title = words.title.trim();
+  const lines = [
+    title && title !== name && `<strong>${escapeHtml(title)}</strong>`,
+    words.caption.trim() && `<span>${escapeHtml(words.caption.trim())}</span>`,
+    target &&
+      `${tag('a', {
+        class: `${OWN}-more`,
+        href: target.address,
+        ...(target.newWindow && { target: '_blank', rel: 'noopener' }),
+      })}${escapeHtml(name || target.address)}</a>`,
+    words.credit.trim() && `<small>${escapeHtml(`${context.phrases.photo} ${words.credit.trim()}`)}</small>`,
+  ].filter(Boolean);
+  const below = lines.length > 0 ? [`<figcaption>\n${indent(lines.join('\n'))}\n</figcaption>`] : [];
+  return figureIn(item, [picture, ...below], context);
+}
+
+export function slides(context: ArrangedContext, over = false): string {
   const { items, phrases } = context;
   const list = items.flatMap((item, n) => {
-    const figure = figureOf(item, n, context, true);
+    const figure = over ? overlaid(item, n, context) : figureOf(item, n, context, true);
     if (!figure) return [];
     const slide = tag('div', {
       role: 'group',
@@ -168,4 +258,45 @@ export function slides(context: ArrangedContext): string {
     'aria-label': phrases.slides,
   });
   return `${row}\n${indent(list.join('\n'))}\n</div>`;
+}
+
+/** Covers of galleries: each leads to the page of its set. A cover whose gallery has no page any more is a picture alone. */
+export function covers(context: ArrangedContext, galleries: readonly Gallery[]): string {
+  const { phrases, pages } = context;
+  const list = context.items.flatMap((item, n) => {
+    const gallery = galleries.find(({ photo }) => photo === item.photo);
+    const page = gallery && pages?.of(gallery.set);
+    if (!gallery || !page) {
+      const figure = figureOf(item, n, context, true);
+      return figure ? [`<li>\n${indent(figure)}\n</li>`] : [];
+    }
+    // The gallery's title names the link: the picture says nothing beside it.
+    const first = context.first && n === 0;
+    const picture = pictureFor(pictureIn(quiet(item), item.cell, first, context), context);
+    if (!picture) return [];
+    const link = tag('a', { href: pages!.addressOf(page) });
+    const name = `<strong>${escapeHtml(page.title)}</strong> <small>${escapeHtml(phrases.count(page.photos))}</small>`;
+    const text = gallery.text.trim();
+    const inside = [
+      `${link}\n${indent(`${picture}\n<span class="${OWN}-name">${name}</span>`)}\n</a>`,
+      ...(text ? [`<figcaption>${escapeHtml(text)}</figcaption>`] : []),
+    ];
+    return [`<li>\n${indent(figureIn(item, inside, context))}\n</li>`];
+  });
+  return `${tag('ul', { class: `${OWN}-cells`, role: 'list' })}\n${indent(list.join('\n'))}\n</ul>`;
+}
+
+/** Links to the pages of an arrangement: earlier, each by its number, more. */
+export function pageLinks(context: ArrangedContext, count: number): string {
+  const { page, phrases, arrangement } = context;
+  if (!page || count < 2) return '';
+  const link = (n: number, text: string, name: string | null = null): string =>
+    `<li>${tag('a', { href: page.addressOf(n), 'aria-label': name, 'aria-current': n === page.n && name ? 'page' : null })}${escapeHtml(text)}</a></li>`;
+  const list = [
+    ...(page.n > 1 ? [link(page.n - 1, phrases.before)] : []),
+    ...Array.from({ length: count }, (_, n) => link(n + 1, String(n + 1), phrases.page(n + 1))),
+    ...(page.n < count ? [link(page.n + 1, phrases.behind)] : []),
+  ];
+  const open = tag('nav', { class: `${OWN}-pages`, 'aria-label': phrases.pages(arrangement.title) });
+  return `\n${open}\n${indent(`<ul role="list">\n${indent(list.join('\n'))}\n</ul>`)}\n</nav>`;
 }

@@ -8,6 +8,7 @@ import { OWN } from '../styles.ts';
 import {
   addressOf,
   cells,
+  covers,
   figureIn,
   figureOf,
   fileOf,
@@ -88,7 +89,10 @@ type Options<K extends ArrangementKind> = Extract<ArrangementOptions, { kind: K 
 
 /** Classes of a grid or of rows, and the attribute that opens the viewer. */
 const several = (options: Options<'grid' | 'rows'>, context: ArrangedContext) => ({
-  classes: options.captions === 'over' ? [`${OWN}-over`] : [],
+  classes: [
+    ...(options.captions === 'over' ? [`${OWN}-over`] : []),
+    ...(options.effect === 'lighten' ? [] : [`${OWN}-${options.effect === 'grow' ? 'grows' : 'still'}`]),
+  ],
   attributes: options.click === 'viewer' ? viewer(options, context) : {},
 });
 
@@ -103,13 +107,18 @@ export const PARTS: { [K in ArrangementKind]: (options: Options<K>, context: Arr
       style: (n) => bandWidths(context.items[n]!.inside!),
     }),
   }),
-  feed: ({ direction }, context) => ({
+  feed: ({ direction, between }, context) => ({
     classes: direction === 'sideways' ? [`${OWN}-sideways`] : [],
     attributes: {},
-    inside: cells(context, true, { scrolls: direction === 'sideways' }),
+    inside: cells(context, true, { scrolls: direction === 'sideways', between }),
   }),
-  figure: ({ side, caption }, context) => ({
-    classes: [`${OWN}-${side}`, ...(caption === 'beside' ? [`${OWN}-beside`] : [])],
+  figure: ({ side, caption, frame, shadow }, context) => ({
+    classes: [
+      `${OWN}-${side}`,
+      ...(caption === 'beside' ? [`${OWN}-beside`] : []),
+      ...(frame === 'none' ? [] : [`${OWN}-${frame}`]),
+      ...(shadow === 'none' ? [] : [`${OWN}-${shadow}`]),
+    ],
     attributes: {},
     inside: alone(context, caption !== 'none'),
   }),
@@ -132,16 +141,23 @@ export const PARTS: { [K in ArrangementKind]: (options: Options<K>, context: Arr
     attributes: viewer(options, context),
     inside: cover(context),
   }),
-  rotating: ({ change, arrows, seconds }, context) => ({
+  rotating: ({ change, arrows, seconds, texts, ink }, context) => ({
     classes: [
       ...(change === 'fade' ? [`${OWN}-fades`] : []),
       ...(arrows === 'outside' ? [`${OWN}-outside`] : []),
+      ...(texts === 'over' ? [`${OWN}-worded`] : []),
+      ...(texts === 'over' && ink === 'dark' ? [`${OWN}-dark`] : []),
     ],
     attributes: {
       [`data-${OWN}-rotating`]: saidBy(ROTATING, context),
       'data-seconds': seconds === null ? null : String(seconds),
       'aria-roledescription': context.phrases.carousel,
     },
-    inside: slides(context),
+    inside: slides(context, texts === 'over'),
+  }),
+  index: ({ galleries }, context) => ({
+    classes: [`${OWN}-grid`],
+    attributes: {},
+    inside: covers(context, galleries),
   }),
 };

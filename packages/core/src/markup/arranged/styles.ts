@@ -1,6 +1,7 @@
 // What the stylesheet says of one arrangement alone; what holds for all of a kind stands in the runtime's stylesheets.
 import type { Arrangement, ArrangementKind, Slot, WidthPiece } from '../../contract/index.ts';
 import { cssNumber } from '../../css/sizes.ts';
+import { wholeOptions } from '../../arrange/options.ts';
 import { BANDS } from '../../arrange/row-widths.ts';
 import { OWN } from '../styles.ts';
 
@@ -17,6 +18,7 @@ export const STYLES_OF: Record<ArrangementKind, readonly string[]> = {
   zoom: ['set', 'zoom'],
   feed: ['set', 'feed'],
   cover: ['set', 'viewer'],
+  index: ['set', 'grid', 'index'],
 };
 
 /** Scripts of the runtime that kinds need. */
@@ -29,6 +31,7 @@ export const SCRIPTS_OF: Record<ArrangementKind, readonly string[]> = {
   zoom: ['zoom'],
   feed: [],
   cover: ['viewer'],
+  index: [],
 };
 
 /** The width of a cell in a row, for each band, as custom properties; see rows.css. */
@@ -38,16 +41,31 @@ export const bandWidths = (rule: readonly WidthPiece[]): string =>
     return `--b${n}: calc(${cssNumber(vw * 100)}% ${px < 0 ? '-' : '+'} ${cssNumber(Math.abs(px))}px)`;
   }).join('; ');
 
+/** An arrangement's place, and whether one of its pictures is the poster of a film. */
+export type Used = Pick<Slot, 'arranged'> & { films?: boolean };
+
 /** The runtime's files that some arrangements need: names of stylesheets and scripts, each once. */
-export function runtimeFor(slots: readonly Pick<Slot, 'arranged'>[]): {
-  styles: string[];
-  scripts: string[];
-} {
-  const kinds = slots.flatMap(({ arranged }) => (arranged ? [arranged.options.kind] : []));
-  const each = (files: Record<ArrangementKind, readonly string[]>) => [
-    ...new Set(kinds.flatMap((kind) => files[kind])),
-  ];
-  return { styles: each(STYLES_OF), scripts: each(SCRIPTS_OF) };
+export function runtimeFor(used: readonly Used[]): { styles: string[]; scripts: string[] } {
+  const each = used.flatMap(({ arranged, films }) =>
+    arranged ? [{ options: wholeOptions(arranged.options), films }] : [],
+  );
+  return {
+    styles: [
+      ...new Set(
+        each.flatMap(({ options, films }) => [
+          ...STYLES_OF[options.kind],
+          ...('perPage' in options && options.perPage !== null ? ['pages'] : []),
+          ...(options.kind === 'rotating' && options.texts === 'over' ? ['worded'] : []),
+          ...(films ? ['film'] : []),
+        ]),
+      ),
+    ],
+    scripts: [
+      ...new Set(
+        each.flatMap(({ options, films }) => [...SCRIPTS_OF[options.kind], ...(films ? ['film'] : [])]),
+      ),
+    ],
+  };
 }
 
 /** Rules of one arrangement; "" where its kind says all. */
@@ -58,9 +76,12 @@ export function arrangementRules({ shortName, options }: Pick<Arrangement, 'shor
     const { width, side } = options;
     const wide =
       side === 'full' ? '100%' : 'px' in width ? `${width.px}px` : `${cssNumber(width.part * 100)}%`;
-    return `${own} { --${OWN}-width: ${wide}; }\n`;
+    const corner = options.corners > 0 ? ` --${OWN}-corner: ${cssNumber(options.corners)}px;` : '';
+    return `${own} { --${OWN}-width: ${wide};${corner} }\n`;
   }
-  if (options.kind !== 'grid') return gap;
+  if (options.kind === 'rotating')
+    return options.texts === 'over' ? `${own} { --${OWN}-scrim: ${cssNumber(options.scrim)}; }\n` : '';
+  if (options.kind !== 'grid' && options.kind !== 'index') return gap;
   return (
     gap +
     options.columns

@@ -40,6 +40,8 @@ const FILES: [string, OutputFormat, () => Promise<Buffer>][] = [
   ['WebP with alpha', 'webp', () => noise(true).webp().toBuffer()],
   ['WebP without loss', 'webp', () => noise(false).webp({ lossless: true }).toBuffer()],
   ['WebP without loss, with alpha', 'webp', () => noise(true).webp({ lossless: true }).toBuffer()],
+  ['WebP in Display P3', 'webp', () => noise(false).withIccProfile('p3').webp().toBuffer()],
+  ['AVIF in Display P3', 'avif', () => noise(false).withIccProfile('p3').avif().toBuffer()],
   ['AVIF', 'avif', () => noise(false).avif().toBuffer()],
   ['AVIF with alpha', 'avif', () => noise(true).avif().toBuffer()],
 ];
@@ -82,7 +84,8 @@ describe.each(FILES)('a packet in a %s', (_name, format, make) => {
     const { alt, caption, title, credit, longDescription } = WORDS;
     expect((await findWords(file)).found).toEqual({ alt, caption, title, credit, longDescription });
     expect((await pixels(file)).equals(await pixels(plain))).toBe(true);
-    expect((await sharp(file).metadata()).hasAlpha).toBe((await sharp(plain).metadata()).hasAlpha);
+    const [after, before] = [await sharp(file).metadata(), await sharp(plain).metadata()];
+    expect([after.hasAlpha, after.icc]).toEqual([before.hasAlpha, before.icc]);
   });
 });
 

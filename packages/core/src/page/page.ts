@@ -1,0 +1,71 @@
+// The page of a set: what may be said of one, and the one that follows from where photos stand.
+import { arrangementIn } from '../arrange/cells.ts';
+import type { PageEntry, PagePart, SetPage, Slot, SlotId } from '../contract/index.ts';
+import { linkProblem } from '../markup/link.ts';
+import { slugOf } from '../naming/naming.ts';
+import { isSlotId } from '../slots/problem.ts';
+import { standable } from '../slots/slots.ts';
+import { passageProblem } from './passage.ts';
+import { templateProblem } from './template.ts';
+
+const MOST_PARTS = 200;
+const LONGEST_TITLE = 200;
+const LONGEST_DESCRIPTION = 500;
+const LONGEST_FOLDER = 60;
+
+/** Whether a page may lie in a folder of this name. */
+export const isFolder = (text: string): boolean =>
+  text.length <= LONGEST_FOLDER && /^[a-z0-9]+(-[a-z0-9]+)*$/.test(text);
+
+/** A page as it follows from where photos stand: every place that has some, arrangements under their titles. */
+export function firstPage(title: string, slots: readonly Slot[], used: (slot: SlotId) => boolean): SetPage {
+  const parts = standable(slots)
+    .filter(({ id }) => used(id))
+    .map((slot): PagePart => ({ kind: 'place', slot: slot.id, titled: arrangementIn(slot) !== null }));
+  return {
+    ...{ title, description: '', folder: slugOf(title) || 'page', home: null, menu: true },
+    ...{ design: 'plain', tone: 'light', template: '', parts },
+  };
+}
+
+/** A folder for a page that none of the others has. */
+export function freeFolder(title: string, others: readonly string[]): string {
+  const base = (slugOf(title) || 'page').slice(0, LONGEST_FOLDER - 4).replace(/-+$/, '');
+  const names = [base, ...Array.from({ length: others.length + 1 }, (_, n) => `${base}-${n + 2}`)];
+  return names.find((name) => !others.includes(name))!;
+}
+
+function partProblem(part: PagePart): string | null {
+  switch (part.kind) {
+    case 'heading':
+      return part.text.trim() === '' || part.text.length > LONGEST_TITLE
+        ? `A heading has 1 to ${LONGEST_TITLE} characters.`
+        : null;
+    case 'text':
+      return passageProblem(part.passage);
+    case 'place':
+      return isSlotId(part.slot) ? null : 'There is no such place.';
+  }
+}
+
+/** What is wrong with a page, as a sentence, or null. */
+export function pageProblem(page: SetPage): string | null {
+  const { title, description, folder, home, design, template, parts } = page;
+  if (title.trim() === '' || title.length > LONGEST_TITLE)
+    return `A page has a title of up to ${LONGEST_TITLE} characters.`;
+  if (description.length > LONGEST_DESCRIPTION)
+    return `A description has up to ${LONGEST_DESCRIPTION} characters.`;
+  if (!isFolder(folder)) return 'A page’s folder has small letters, digits and hyphens.';
+  if (parts.length > MOST_PARTS) return `A page has up to ${MOST_PARTS} parts.`;
+  const places = parts.flatMap((part) => (part.kind === 'place' ? [part.slot] : []));
+  if (new Set(places).size !== places.length) return 'A place stands on a page once.';
+  if (home && (home.text.trim() === '' || home.address.trim() === ''))
+    return 'The link home has a text and an address.';
+  const wrong = home && linkProblem(home.address);
+  if (wrong) return wrong;
+  const missing = design === 'own' ? templateProblem(template) : null;
+  return missing ?? parts.map(partProblem).find((problem) => problem !== null) ?? null;
+}
+
+/** From the page of one set to that of another: pages lie in folders beside each other. */
+export const addressOfPage = ({ folder }: Pick<PageEntry, 'folder'>): string => `../${folder}/`;

@@ -1,0 +1,20 @@
+// A film in the place of its poster: nothing of it is loaded before somebody asks for it. Without this script the poster leads
+// to the file.
+import { clicked, each } from './said.ts';
+
+each('film', (link) => {
+  clicked(link, () => {
+    const picture = link.querySelector('img')!;
+    const film = document.createElement('video');
+    film.src = (link as HTMLAnchorElement).href;
+    film.controls = true;
+    film.playsInline = true;
+    // What the poster was stands for the film until it begins, and its ratio holds the place.
+    film.poster = picture.currentSrc;
+    film.style.aspectRatio = `${picture.width} / ${picture.height}`;
+    if (picture.alt) film.ariaLabel = picture.alt;
+    link.replaceWith(film);
+    film.focus();
+    void film.play().catch(() => undefined);
+  });
+});

@@ -1,0 +1,81 @@
+// What the page of a set must look like when it is sent.
+import 'reflect-metadata';
+import {
+  LONGEST_TEMPLATE,
+  type PageDesign,
+  type PagePart,
+  type Passage,
+  type SetPage,
+  type SlotId,
+} from '@dusky-otter/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsObject,
+  IsString,
+  Matches,
+  MaxLength,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import { SLOT_ID } from './place-dto.ts';
+
+class HeadingPartDto {
+  @Equals('heading') kind!: 'heading';
+  @IsString() @MaxLength(200) text!: string;
+}
+
+/** Its passage is judged in the core; nothing of it is more than data. */
+class TextPartDto {
+  @Equals('text') kind!: 'text';
+  @IsArray() @ArrayMaxSize(200) passage!: Passage;
+}
+
+class PlacePartDto {
+  @Equals('place') kind!: 'place';
+  @Matches(SLOT_ID) slot!: SlotId;
+  @IsBoolean() titled!: boolean;
+}
+
+class AnyPartDto {
+  @IsIn(['heading', 'text', 'place']) kind!: string;
+}
+
+class HomeDto {
+  @IsString() @MaxLength(200) text!: string;
+  @IsString() @MaxLength(2000) address!: string;
+}
+
+export class PageDto implements SetPage {
+  @IsString() @MaxLength(200) title!: string;
+  @IsString() @MaxLength(500) description!: string;
+  @IsString() @MaxLength(60) folder!: string;
+  @ValidateIf((o: PageDto) => o.home !== null)
+  @IsObject()
+  @ValidateNested()
+  @Type(() => HomeDto)
+  home!: HomeDto | null;
+  @IsBoolean() menu!: boolean;
+  @IsIn(['plain', 'wide', 'own']) design!: PageDesign;
+  @IsIn(['light', 'dark', 'visitor']) tone!: SetPage['tone'];
+  @IsString() @MaxLength(LONGEST_TEMPLATE) template!: string;
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => AnyPartDto, {
+    keepDiscriminatorProperty: true,
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { name: 'heading', value: HeadingPartDto },
+        { name: 'text', value: TextPartDto },
+        { name: 'place', value: PlacePartDto },
+      ],
+    },
+  })
+  parts!: PagePart[];
+}

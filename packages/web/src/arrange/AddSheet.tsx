@@ -1,0 +1,123 @@
+// Puts photos into an arrangement: of this set, and of the site's other sets, which then stand in this one, too.
+import { shownName, slotsOf, type SentPhoto, type SlotId } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, sentenceOf } from '../api/client.ts';
+import { notifyFailure } from '../screen/screen.ts';
+import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
+import { Sheet } from '../ui/Sheet.tsx';
+import { Tick } from '../ui/Tick.tsx';
+import { photosOf } from '../worktable/photos.ts';
+import { stand } from './edits.ts';
+import { Thumb } from './Thumb.tsx';
+
+/** Photos of another set that are offered. */
+const MOST = 200;
+
+interface Props {
+  rows: readonly Row[];
+  slot: SlotId;
+  onClose: () => void;
+  /** Who was put in. */
+  added?: (ids: readonly number[]) => void;
+}
+
+export function AddSheet({ rows, slot, onClose, added }: Props) {
+  const setId = useSetId();
+  const setSlots = useSetSlots();
+  const [from, setFrom] = useState(setId);
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const [working, setWorking] = useState(false);
+  const { data: pages } = useQuery({ queryKey: ['pages', setId], queryFn: () => api.pages(setId) });
+  const elsewhere = useQuery({
+    queryKey: ['photos-elsewhere', from],
+    enabled: from !== setId,
+    queryFn: () => api.page(from, 'all', 0, MOST),
+  });
+  const here = new Set(rows.filter((row) => slotsOf(row, setSlots).includes(slot)).map(({ id }) => id));
+  const offered: readonly (Row | SentPhoto)[] = (
+    from === setId ? rows : (elsewhere.data?.photos ?? [])
+  ).filter(({ id }) => !here.has(id));
+  const toggle = (id: number, on: boolean) => {
+    const next = new Set(chosen);
+    if (on) next.add(id);
+    else next.delete(id);
+    setChosen(next);
+  };
+  const put = async () => {
+    const ids = offered.filter(({ id }) => chosen.has(id)).map(({ id }) => id);
+    setWorking(true);
+    try {
+      if (from !== setId) await api.borrow(setId, ids);
+      stand(await photosOf(setId, ids), setSlots, slot, true);
+      added?.(ids);
+      onClose();
+    } catch (error) {
+      notifyFailure(error);
+      setWorking(false);
+    }
+  };
+  return (
+    <Sheet
+      open
+      onClose={onClose}
+      title="Put photos in"
+      about="What comes from another set stands in this one, too, with its own words and frame."
+    >
+      <label className="mb-2 flex items-baseline gap-2">
+        Photos of
+        <select
+          className="field w-auto"
+          value={from}
+          onChange={(event) => {
+            setFrom(Number(event.target.value));
+            setChosen(new Set());
+          }}
+        >
+          <option value={setId}>this set</option>
+          {(pages?.pages ?? [])
+            .filter((page) => page.set !== setId)
+            .map((page) => (
+              <option key={page.set} value={page.set}>
+                {page.title}
+              </option>
+            ))}
+        </select>
+      </label>
+      {elsewhere.error && <p role="alert">{sentenceOf(elsewhere.error)}</p>}
+      {offered.length === 0 && (
+        <p>{elsewhere.isFetching ? 'Reading…' : 'All of these photos stand in it already.'}</p>
+      )}
+      <div
+        className="grid max-h-[46vh] overflow-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Photos to put in"
+      >
+        {offered.map((row) => (
+          <Tick
+            key={row.id}
+            className="border-t border-rule py-1.5"
+            checked={chosen.has(row.id)}
+            set={(on) => toggle(row.id, on)}
+          >
+            <Thumb row={row} />
+            {shownName(row.words, row.fileName)}
+          </Tick>
+        ))}
+      </div>
+      <div className="mt-3 flex gap-2">
+        <button className="btn btn-main" disabled={chosen.size === 0 || working} onClick={() => void put()}>
+          Put {chosen.size === 0 ? 'them' : chosen.size} in
+        </button>
+        <button
+          className="btn"
+          disabled={offered.length === 0}
+          onClick={() => setChosen(new Set(offered.map(({ id }) => id)))}
+        >
+          All of them
+        </button>
+      </div>
+    </Sheet>
+  );
+}

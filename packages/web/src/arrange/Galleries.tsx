@@ -1,0 +1,120 @@
+// The galleries of an index: which set each cover leads to, and a text below it.
+import { shownName, type Arrangement, type Gallery, type IndexOptions } from '@dusky-otter/core';
+import { useQuery } from '@tanstack/react-query';
+import { api, sentenceOf } from '../api/client.ts';
+import { notifyFailure } from '../screen/screen.ts';
+import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { TextLine } from '../ui/TextLine.tsx';
+import { photosOf } from '../worktable/photos.ts';
+import { saveArrangement, stand } from './edits.ts';
+
+interface Props {
+  arrangement: Arrangement & { options: IndexOptions };
+  rows: readonly Row[];
+}
+
+export function Galleries({ arrangement, rows }: Props) {
+  const setId = useSetId();
+  const setSlots = useSetSlots();
+  const site = useSite()!;
+  const { options, shortName } = arrangement;
+  const { data, error } = useQuery({ queryKey: ['pages', setId], queryFn: () => api.pages(setId) });
+  const others = (data?.pages ?? []).filter((page) => page.set !== setId);
+  const put = (galleries: readonly Gallery[], what: string, began?: number) =>
+    saveArrangement(site, { ...arrangement, options: { ...options, galleries } }, what, began);
+  const change = (photo: number, part: Partial<Gallery>, what: string, began?: number) => {
+    const known = options.galleries.find((one) => one.photo === photo);
+    const next = { ...(known ?? { photo, set: others[0]!.set, text: '' }), ...part };
+    put([...options.galleries.filter((one) => one.photo !== photo), next], what, began);
+  };
+  /** The first photo of a set becomes the cover that leads to it. */
+  const add = async (set: number) => {
+    try {
+      const [first] = (await api.page(set, 'all', 0, 1)).photos;
+      if (!first) return notifyFailure(new Error('That set has no photo yet that could be its cover.'));
+      await api.borrow(setId, [first.id]);
+      const [photo] = await photosOf(setId, [first.id]);
+      stand([photo!], setSlots, shortName, true);
+      put([...options.galleries, { photo: first.id, set, text: '' }], 'another gallery');
+    } catch (failure) {
+      notifyFailure(failure);
+    }
+  };
+  const missing = others.filter(({ set }) => !options.galleries.some((one) => one.set === set));
+  return (
+    <section className="grid gap-2 border-t border-rule-strong pt-3" aria-labelledby="galleries">
+      <h2 id="galleries" className="font-title text-[14px] font-[600]">
+        Galleries
+      </h2>
+      {error && <p role="alert">{sentenceOf(error)}</p>}
+      {rows.map((row) => {
+        const gallery = options.galleries.find(({ photo }) => photo === row.id);
+        const page = others.find(({ set }) => set === gallery?.set);
+        const name = shownName(row.words, row.fileName);
+        return (
+          <div key={row.id} className="grid gap-1.5 border-t border-rule pt-1.5">
+            <label className="grid gap-1 text-[12px] text-ink-2">
+              <span className="truncate">{name} leads to</span>
+              <select
+                className="field"
+                value={gallery?.set ?? ''}
+                disabled={others.length === 0}
+                onChange={({ target: { value } }) =>
+                  value === ''
+                    ? put(
+                        options.galleries.filter(({ photo }) => photo !== row.id),
+                        'gallery',
+                      )
+                    : change(row.id, { set: Number(value) }, 'gallery')
+                }
+              >
+                <option value="">nothing yet</option>
+                {others.map(({ set, title, photos }) => (
+                  <option key={set} value={set}>
+                    {title} ({photos})
+                  </option>
+                ))}
+                {gallery && !page && <option value={gallery.set}>a set that is gone</option>}
+              </select>
+            </label>
+            {gallery && (
+              <TextLine
+                label="Text below it"
+                most={1000}
+                saved={gallery.text}
+                version={site.version}
+                save={(text, began) => change(row.id, { text }, 'text of a gallery', began)}
+                {...(page && { hint: <>Lies in the folder {page.folder}/</> })}
+              />
+            )}
+          </div>
+        );
+      })}
+      {missing.length > 0 ? (
+        <label className="grid gap-1 text-[12px] text-ink-2">
+          Another gallery, with its first photo as cover
+          <select
+            className="field"
+            value=""
+            onChange={({ target: { value } }) => value !== '' && void add(Number(value))}
+          >
+            <option value="">choose a set…</option>
+            {missing.map(({ set, title }) => (
+              <option key={set} value={set}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
+      ) : (
+        data && (
+          <p className="text-[12.5px] text-ink-2">
+            {others.length === 0
+              ? 'The site has no other set yet. Make one, and it can be a gallery here.'
+              : 'Every other set of the site is a gallery here.'}
+          </p>
+        )
+      )}
+    </section>
+  );
+}

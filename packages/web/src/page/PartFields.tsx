@@ -1,0 +1,86 @@
+// One part of the page: what it says, or which place it is.
+import { arrangementIn, type PagePart, type PhotoSet, type SetPage, type Site } from '@dusky-otter/core';
+import { lazy, Suspense } from 'react';
+import { Link } from 'react-router';
+import { TextLine } from '../ui/TextLine.tsx';
+import { Tick } from '../ui/Tick.tsx';
+import { putParts } from './edits.ts';
+
+const PassageEditor = lazy(() => import('./PassageEditor.tsx'));
+
+interface Props {
+  page: SetPage;
+  n: number;
+  set: PhotoSet;
+  site: Site;
+  close: () => void;
+}
+
+export function PartFields({ page, n, set, site, close }: Props) {
+  const part = page.parts[n]!;
+  const put = (next: PagePart, what: string, began?: number) =>
+    putParts(page, page.parts.with(n, next), what, began);
+  const slot = part.kind === 'place' ? site.slots.find(({ id }) => id === part.slot) : undefined;
+  return (
+    <section className="grid gap-2.5 border-b border-rule-strong pb-3.5" aria-label="The part in hand">
+      <div className="flex items-baseline gap-2">
+        <h2 className="flex-1 font-title text-[14px] font-[600]">
+          {part.kind === 'heading' ? 'Heading' : part.kind === 'text' ? 'Text' : (slot?.name ?? 'A place')}
+        </h2>
+        <button
+          className="chip"
+          onClick={() => {
+            putParts(page, page.parts.toSpliced(n, 1), 'part taken out');
+            close();
+          }}
+        >
+          Take it out
+        </button>
+        <button className="chip" onClick={close}>
+          Done
+        </button>
+      </div>
+      {part.kind === 'heading' && (
+        <TextLine
+          label="What it says"
+          most={200}
+          saved={part.text}
+          version={set.version}
+          problemOf={(text) =>
+            text.trim() === '' ? 'A heading says something; take it out otherwise.' : null
+          }
+          save={(text, began) => put({ ...part, text }, 'heading', began)}
+        />
+      )}
+      {part.kind === 'text' && (
+        <Suspense fallback={<p className="text-ink-2">Opening…</p>}>
+          <PassageEditor
+            passage={part.passage}
+            version={set.version}
+            label={`Text ${n + 1} on the page`}
+            language={site.languages[0] ?? 'en'}
+            save={(passage, began) => put({ ...part, passage }, 'text', began)}
+          />
+        </Suspense>
+      )}
+      {part.kind === 'place' && (
+        <>
+          <Tick checked={part.titled} set={(titled) => put({ ...part, titled }, 'title')}>
+            its title stands above it
+          </Tick>
+          {slot && arrangementIn(slot) ? (
+            <Link className="btn justify-self-start" to={`/sets/${set.id}/arrange/${slot.id}`}>
+              Open its bench
+            </Link>
+          ) : (
+            <p className="text-[12.5px] text-ink-2">
+              {slot
+                ? 'The photos that stand in this place, one beside the other.'
+                : 'This place is gone from the site: it shows nothing.'}
+            </p>
+          )}
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+// What is done to the page of a set, as edits. A page that was not made yet begins as what follows from where photos stand.
+import {
+  firstPage,
+  freeFolder,
+  type PageEntry,
+  type PagePart,
+  type PhotoSet,
+  type SetCounts,
+  type SetPage,
+  type Site,
+} from '@dusky-otter/core';
+import { edit } from '../server/state.ts';
+
+/** The page as it is, or as it would follow. */
+export function pageNow(
+  set: PhotoSet,
+  site: Site,
+  counts: SetCounts | null,
+  entries: readonly PageEntry[] = [],
+): SetPage {
+  if (set.page) return set.page;
+  const page = firstPage(set.name, site.slots, (slot) => (counts?.places[slot] ?? 0) > 0);
+  const taken = entries.filter((entry) => entry.set !== set.id).map(({ folder }) => folder);
+  return { ...page, folder: freeFolder(set.name, taken) };
+}
+
+/** @param began version of the set on which a text was begun */
+export const putPage = (page: SetPage, what: string, began?: number): void =>
+  edit(`${what} of the page`, [{ kind: 'set', change: { page } }], began === undefined ? {} : { set: began });
+
+export const putParts = (page: SetPage, parts: readonly PagePart[], what: string, began?: number): void =>
+  putPage({ ...page, parts }, what, began);
