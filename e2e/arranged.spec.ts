@@ -1,6 +1,6 @@
 // Arrangements in pages of others: as wide as computed, the file that was predicted, nothing that moves while it loads,
 // clean for axe, with and without scripts.
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { chosenWidth, widthAt } from '../packages/core/src/index.ts';
 import { axeFindings } from './application.ts';
 import { HOSTS, itemsOf, markupOf, OPTIONS, runtimeFile, startSpecimen, type Specimen } from './specimen.ts';
@@ -57,65 +57,52 @@ const seenIn = (page: Page): Promise<Seen[]> =>
       }),
   );
 
-async function inWindow(
-  browser: Browser,
-  width: number,
-  scripts: boolean,
-  act: (page: Page) => Promise<void>,
-) {
-  const context = await browser.newContext({
-    viewport: { width, height: 800 },
-    javaScriptEnabled: true,
-    reducedMotion: 'reduce',
-  });
-  const page = await context.newPage();
-  const errors: string[] = [];
-  page.on('pageerror', (error) => errors.push(error.message));
-  await act(page);
-  expect(errors, `scripts ${scripts}`).toEqual([]);
-  await context.close();
-}
-
 /** Kinds whose cells all are seen at once, each as wide as its place. */
 const OPEN = [
   ...['grid', 'over', 'rows', 'paged', 'index', 'feed', 'diary', 'sideways'],
   ...['figure', 'beside', 'mat'],
 ];
 
-for (const name of NAMES) {
-  test(`${name}: widths, files, no shift, axe, with and without scripts`, async ({ browser }) => {
-    const items = itemsOf(name);
-    for (const width of WINDOWS)
-      for (const scripts of ['1', '0'])
-        await inWindow(browser, width, scripts === '1', async (page) => {
-          await page.goto(address({ names: name, scripts }));
-          await scrolled(page);
-          const said = `${name} at ${width}, scripts ${scripts}`;
-          expect(await shifts(page), said).toBe(0);
-          expect(await page.evaluate(() => document.documentElement.scrollWidth), said).toBeLessThanOrEqual(
-            width,
-          );
-          const seen = await seenIn(page);
-          if (OPEN.includes(name)) {
-            const options = OPTIONS[name]!;
-            const page = 'perPage' in options ? options.perPage : null;
-            const shown = options.kind === 'figure' ? 1 : (page ?? items.length);
-            expect(seen, said).toHaveLength(shown);
-            seen.forEach(({ width: measured, height, pixels }, n) => {
-              const { cell, row } = items[n]!;
-              const planned = widthAt(cell.rule, width);
-              expect(Math.abs(measured - planned), `${said}: picture ${n}`).toBeLessThan(1);
-              const own = row.variants.filter((v) => v.slot === cell.id && v.format === 'webp');
-              const ratio = own[0]!.width / own[0]!.height;
-              expect(Math.abs(height - measured / ratio), `${said}: height ${n}`).toBeLessThan(1.5);
-              const widths = own.map((v) => v.width);
-              expect(pixels, `${said}: file ${n} of ${widths.join()}`).toBe(chosenWidth(widths, planned, 1));
-            });
-          }
-          // Once a kind is enough for what doesn't hang on the width.
-          if (width === 320 || width === 1280) expect(await axeFindings(page), said).toEqual([]);
-        });
-  });
+test.describe('each kind', () => {
+  test.use({ contextOptions: { reducedMotion: 'reduce' } });
+  for (const name of NAMES)
+    test(`${name}: widths, files, no shift, axe, with and without scripts`, async ({ page }) => {
+      const errors: string[] = [];
+      page.on('pageerror', (error) => errors.push(error.message));
+      for (const width of WINDOWS) {
+        await page.setViewportSize({ width, height: 800 });
+        for (const scripts of ['1', '0']) await lookAt(page, name, width, scripts);
+      }
+      expect(errors).toEqual([]);
+    });
+});
+
+async function lookAt(page: Page, name: string, width: number, scripts: string): Promise<void> {
+  const items = itemsOf(name);
+  const said = `${name} at ${width}, scripts ${scripts}`;
+  await page.goto(address({ names: name, scripts, apart: `${width}-${scripts}` }));
+  await scrolled(page);
+  expect(await shifts(page), said).toBe(0);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth), said).toBeLessThanOrEqual(width);
+  const seen = await seenIn(page);
+  if (OPEN.includes(name)) {
+    const options = OPTIONS[name]!;
+    const ofPage = 'perPage' in options ? options.perPage : null;
+    const shown = options.kind === 'figure' ? 1 : (ofPage ?? items.length);
+    expect(seen, said).toHaveLength(shown);
+    seen.forEach(({ width: measured, height, pixels }, n) => {
+      const { cell, row } = items[n]!;
+      const planned = widthAt(cell.rule, width);
+      expect(Math.abs(measured - planned), `${said}: picture ${n}`).toBeLessThan(1);
+      const own = row.variants.filter((v) => v.slot === cell.id && v.format === 'webp');
+      const ratio = own[0]!.width / own[0]!.height;
+      expect(Math.abs(height - measured / ratio), `${said}: height ${n}`).toBeLessThan(1.5);
+      const widths = own.map((v) => v.width);
+      expect(pixels, `${said}: file ${n} of ${widths.join()}`).toBe(chosenWidth(widths, planned, 1));
+    });
+  }
+  // Once a kind is enough for what doesn't hang on the width.
+  if (width === 320 || width === 1280) expect(await axeFindings(page), said).toEqual([]);
 }
 
 test('scripts that come late move nothing', async ({ page }) => {

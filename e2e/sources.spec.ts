@@ -39,7 +39,7 @@ test.beforeAll(async () => {
     .png()
     .toBuffer();
   server = createServer((request, response) => {
-    const isPage = request.url === '/';
+    const isPage = request.url!.endsWith('/');
     response.writeHead(200, { 'content-type': isPage ? 'text/html' : 'image/png' });
     response.end(isPage ? page : pixel);
   });
@@ -51,26 +51,24 @@ test.afterAll(() => server.close());
 /** Width and shape that each place loads at a density, by viewport width. */
 async function loadedAt(browser: Browser, density: number): Promise<Map<number, Record<string, string>>> {
   const result = new Map<number, Record<string, string>>();
+  const context = await browser.newContext({ deviceScaleFactor: density });
+  const visitor = await context.newPage();
   for (const width of VIEWPORTS) {
-    // A browser of its own each time: one that has a larger file already would keep it.
-    const context = await browser.newContext({
-      deviceScaleFactor: density,
-      viewport: { width, height: 900 },
-    });
-    const visitor = await context.newPage();
-    await visitor.goto(address);
+    await visitor.setViewportSize({ width, height: 900 });
+    // At an address of its own each time: where a larger file is there already, a browser keeps it.
+    await visitor.goto(`${address}${width}/`);
     const loaded = await visitor.evaluate(async () => {
       const all = [...document.querySelectorAll('img')];
       for (const img of all) img.loading = 'eager';
       await Promise.all(all.map((img) => img.decode()));
       return all.map((img): [string, string] => [
         img.closest('figure')!.id,
-        new URL(img.currentSrc).pathname,
+        new URL(img.currentSrc).pathname.replace(/^\/\d+/, ''),
       ]);
     });
     result.set(width, Object.fromEntries(loaded));
-    await context.close();
   }
+  await context.close();
   return result;
 }
 

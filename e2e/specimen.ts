@@ -225,10 +225,11 @@ export async function startSpecimen(): Promise<Specimen> {
   };
   const server = createServer((request, response) => {
     const { pathname, searchParams } = new URL(request.url!, 'http://host');
-    if (pathname.startsWith('/photos/')) {
-      made.set(pathname, made.get(pathname) ?? picture(pathname));
-      void made.get(pathname)!.then((bytes) => {
-        response.writeHead(200, { 'content-type': `image/${pathname.split('.').at(-1)!}` });
+    const photo = /\/photos\/.*$/.exec(pathname)?.[0];
+    if (photo !== undefined) {
+      made.set(photo, made.get(photo) ?? picture(photo));
+      void made.get(photo)!.then((bytes) => {
+        response.writeHead(200, { 'content-type': `image/${photo.split('.').at(-1)!}` });
         response.end(bytes);
       });
       return;
@@ -241,6 +242,9 @@ export async function startSpecimen(): Promise<Specimen> {
     const language = searchParams.get('lang') ?? 'en';
     const host = HOSTS[searchParams.get('host') ?? 'plain']!;
     const all = names.map((name, n) => markupOf(name, language, searchParams.has('first') && n === 0));
+    // At addresses of their own: where a larger file is there already, a browser keeps it.
+    const apart = searchParams.get('apart');
+    const ours = (html: string) => (apart ? html.replaceAll('/photos/', `/${apart}/photos/`) : html);
     const text = '<p class="theirs">We lit the kiln at five and fed it until the cones fell.</p>';
     response.writeHead(200, { 'content-type': 'text/html' });
     response.end(`<!doctype html><html lang="${language}" dir="${searchParams.get('dir') ?? 'ltr'}"><meta charset="utf-8">
@@ -248,7 +252,7 @@ export async function startSpecimen(): Promise<Specimen> {
 <style>body { margin: 0 16px; font: 16px/1.5 sans-serif } main { max-width: 1140px; margin: 0 auto } ${host}</style>
 <style>${stylesOf(names)}</style>
 <main id="page" class="article"><h1 class="theirs">A page of others</h1>${text}
-<div class="ours">${all.join(`\n${text}\n`)}</div>${searchParams.has('twice') ? `<div class="ours">${all.join('\n')}</div>` : ''}
+<div class="ours">${ours(all.join(`\n${text}\n`))}</div>${searchParams.has('twice') ? `<div class="ours">${all.join('\n')}</div>` : ''}
 ${text}</main>${searchParams.get('scripts') === '0' ? '' : scriptsOf(names)}</html>`);
   });
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));

@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { userInfo } from 'node:os';
+import { setPriority, userInfo } from 'node:os';
 import { join, resolve } from 'node:path';
 import { programPath } from './database.mjs';
 
@@ -28,12 +28,15 @@ export function run(command, args, env = process.env) {
 
 /**
  * The same beside other work.
- * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} [env]
+ * @param {string} command @param {string[]} args
+ * @param {{ env?: NodeJS.ProcessEnv, priority?: number }} [how] a higher priority number waits for lower ones (nice)
  * @returns {Promise<boolean>}
  */
-export function runBeside(command, args, env = process.env) {
+export function runBeside(command, args, { env = process.env, priority = 0 } = {}) {
   return new Promise((done) => {
     const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'], env });
+    // What it starts inherits it.
+    if (priority > 0 && child.pid !== undefined) setPriority(child.pid, priority);
     child.once('error', () => done(false));
     child.once('close', (code) => done(code === 0));
   });
@@ -64,8 +67,9 @@ export async function needDebian(needs) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' };
   // The lists that are there mostly do; they are renewed only where they don't.
   const good =
-    (await runBeside('apt-get', install, env)) ||
-    ((await runBeside('apt-get', ['update', '-qq'], env)) && (await runBeside('apt-get', install, env)));
+    (await runBeside('apt-get', install, { env })) ||
+    ((await runBeside('apt-get', ['update', '-qq'], { env })) &&
+      (await runBeside('apt-get', install, { env })));
   if (!good) giveUp('The packages could not be installed. See above for the reason.');
 }
 

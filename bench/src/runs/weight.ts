@@ -1,25 +1,14 @@
 // Searched quality beside fixed quality on the demo photos at their slots: bytes, visible difference, encodes, time.
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import {
-  DifferenceReference,
-  NO_TURNING,
-  planPhoto,
-  settingsFor,
-  TARGETS,
-  treatmentOf,
-  type LossyFormat,
-} from '@dusky-otter/core';
+import { DifferenceReference, settingsFor, TARGETS, treatmentOf, type LossyFormat } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { batchesOf } from '../../../packages/server/dist/prepare/batches.js';
 import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
-import { render } from '../../../packages/server/dist/codec/render.js';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
 import { fromRaw, type RawPicture } from '../../../packages/server/dist/codec/raw.js';
 import { decodeCrop, resized } from '../../../packages/server/dist/codec/source.js';
 import { demoSet, FIRST_CONTEXT, type DemoSet } from '../demo.ts';
-import { atFixedQuality, FIXED } from '../fixed.ts';
+import { FIXED } from '../fixed.ts';
+import { timeRatio } from '../quick-time.ts';
 import { median, report, rounded, type Figures } from '../report.ts';
 
 sharp.concurrency(1);
@@ -120,6 +109,9 @@ async function neededQuality(
 }
 
 const demo = await demoSet();
+// First of all: what is held in memory later on would slow down what makes more garbage.
+const ratio = await timeRatio(demo);
+console.log(ratio);
 const sizes = await sizesOf(demo);
 /** Bytes, difference and cost of both passes over the photos of the demo set, as each size is served. */
 interface BothPasses {
@@ -238,48 +230,6 @@ for (const format of FORMATS) {
   });
 }
 
-/** Time of the demo set's outputs through the codec's own render, with search and with fixed quality, photo by photo. */
-async function timeRatio(): Promise<Figures> {
-  const folder = await mkdtemp(join(tmpdir(), 'otter-bench-weight-'));
-  const times = { search: 0, fixed: 0 };
-  let count = 0;
-  for (const photo of demo.photos.filter((p) => p.inSet)) {
-    const batches = batchesOf(photo, demo.setSlots, FIRST_CONTEXT);
-    for (const way of ['search', 'fixed', 'fixed', 'search'] as const) {
-      const from = performance.now();
-      for (const { crop, outputs } of batches) {
-        await render(
-          {
-            kind: 'render',
-            path: photo.path,
-            facts: photo.original,
-            incoming: folder,
-            turning: NO_TURNING,
-            still: false,
-            crop,
-            outputs: outputs.map((output) => ({
-              ...output,
-              path: join(folder, `${output.key}.${output.format}`),
-              settings: way === 'fixed' ? atFixedQuality(output.format, output.settings) : output.settings,
-            })),
-          },
-          { making: () => undefined, made: () => undefined, shouldStop: () => false },
-        );
-      }
-      times[way] += performance.now() - from;
-    }
-    count += planPhoto(photo, demo.setSlots, FIRST_CONTEXT).length;
-  }
-  await rm(folder, { recursive: true });
-  return {
-    'files of the demo set': count,
-    's with search': rounded(times.search / 2000, 1),
-    's at fixed quality': rounded(times.fixed / 2000, 1),
-    'time ratio': hundredths(times.search / times.fixed),
-  };
-}
-
-const ratio = await timeRatio();
 /** As served: the modern format of the policy, and the one that every browser reads. */
 const served = [...passes].filter(([format]) => format === 'jpeg' || format === FIRST_CONTEXT.policy.modern);
 const total = (of: 'quick' | 'thorough') => served.reduce((sum, [, both]) => sum + both[of], 0);

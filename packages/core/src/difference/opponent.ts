@@ -48,47 +48,76 @@ const [SHORT_R, SHORT_G, SHORT_B] = [0.0883024619, 0.2817188376, 0.6299787005].m
 type Cones = [Int32Array, Int32Array, Int32Array];
 
 /**
+ * The pixels as RGB: grey three times, a see-through one laid on `ground`.
+ * @param ground 0 (black) to 255 (white), grey.
+ */
+function solidRgb({ data, width, height, channels }: Pixels, ground: number): Uint8Array {
+  if (channels === 3) return new Uint8Array(data.buffer, data.byteOffset, data.length);
+  const solid = new Uint8Array(3 * width * height);
+  const green = channels === 4 ? 1 : 0;
+  const blue = channels === 4 ? 2 : 0;
+  const alpha = channels === 1 ? null : channels - 1;
+  for (let at = 0, to = 0; to < solid.length; at += channels, to += 3) {
+    const cover = alpha === null ? 255 : data[at + alpha]!;
+    const under = ground * (255 - cover);
+    solid[to] = (data[at]! * cover + under) / 255 + 0.5;
+    solid[to + 1] = (data[at + green]! * cover + under) / 255 + 0.5;
+    solid[to + 2] = (data[at + blue]! * cover + under) / 255 + 0.5;
+  }
+  return solid;
+}
+
+/** Planes of a picture's size, filled up to whole blocks; what is in them counts for nothing. */
+export function planesFor({ width: w, height: h }: Pick<Pixels, 'width' | 'height'>): OpponentPlanes {
+  const width = Math.ceil(w / BLOCK) * BLOCK;
+  const height = Math.ceil(h / BLOCK) * BLOCK;
+  const quarter = (width * height) >> 2;
+  return {
+    ...{ width, height, lightness: new Float32Array(width * height) },
+    ...{ greenRed: new Float32Array(quarter), blueYellow: new Float32Array(quarter) },
+  };
+}
+
+/**
  * To OKLab's opponent axes (B. Ottosson, "A perceptual color space for image processing", 2020: matrices M1
  * and M2), with a veil of light added before the cube root. A see-through pixel is laid on `ground`.
  * @param ground 0 (black) to 255 (white), grey.
  * @param minus planes of another picture of this size, to be subtracted.
+ * @param into where the result is put, of this size: who compares again and again makes planes once.
  */
-export function toOpponent(pixels: Pixels, ground = 255, minus?: OpponentPlanes): OpponentPlanes {
-  const { width: w, height: h, channels } = pixels;
-  // One kind of array, so that the loop is compiled for it alone.
-  const data = new Uint8Array(pixels.data.buffer, pixels.data.byteOffset, pixels.data.length);
-  const width = Math.ceil(w / BLOCK) * BLOCK;
-  const height = Math.ceil(h / BLOCK) * BLOCK;
+export function toOpponent(
+  pixels: Pixels,
+  ground = 255,
+  minus?: OpponentPlanes,
+  into: OpponentPlanes = planesFor(pixels),
+): OpponentPlanes {
+  const { width: w, height: h } = pixels;
+  const data = solidRgb(pixels, ground);
+  const { width, height, lightness, greenRed, blueYellow } = into;
   const half = width >> 1;
-  const lightness = new Float32Array(width * height);
-  const greenRed = new Float32Array((width * height) >> 2);
-  const blueYellow = new Float32Array((width * height) >> 2);
-  const green = channels >= 3 ? 1 : 0;
-  const blue = channels >= 3 ? 2 : 0;
-  const alpha = channels === 2 || channels === 4 ? channels - 1 : 0;
+  greenRed.fill(0);
+  blueYellow.fill(0);
   for (let y = 0; y < h; y++) {
-    let at = y * w * channels;
+    let at = y * w * 3;
     const out = y * width;
     const outHalf = (y >> 1) * half;
-    for (let x = 0; x < w; x++, at += channels) {
-      let red8 = data[at]!;
-      let green8 = data[at + green]!;
-      let blue8 = data[at + blue]!;
-      if (alpha > 0) {
-        const cover = data[at + alpha]!;
-        const under = ground * (255 - cover);
-        red8 = ((red8 * cover + under) / 255 + 0.5) | 0;
-        green8 = ((green8 * cover + under) / 255 + 0.5) | 0;
-        blue8 = ((blue8 * cover + under) / 255 + 0.5) | 0;
+    // A quarter of each colour: four pixels share a place at half size.
+    for (let x = 0, place = outHalf; x < w; place++) {
+      let green = greenRed[place]!;
+      let blue = blueYellow[place]!;
+      for (const end = Math.min(w, x + 2); x < end; x++, at += 3) {
+        const red8 = data[at]!;
+        const green8 = data[at + 1]!;
+        const blue8 = data[at + 2]!;
+        const long = ROOT[(LONG_R[red8]! + LONG_G[green8]! + LONG_B[blue8]! + HALF) >> PLACES]!;
+        const middle = ROOT[(MIDDLE_R[red8]! + MIDDLE_G[green8]! + MIDDLE_B[blue8]! + HALF) >> PLACES]!;
+        const short = ROOT[(SHORT_R[red8]! + SHORT_G[green8]! + SHORT_B[blue8]! + HALF) >> PLACES]!;
+        lightness[out + x] = 0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short;
+        green = Math.fround(green + (0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short));
+        blue = Math.fround(blue + (0.006476009275 * long + 0.19569294155 * middle - 0.2021689415 * short));
       }
-      const long = ROOT[(LONG_R[red8]! + LONG_G[green8]! + LONG_B[blue8]! + HALF) >> PLACES]!;
-      const middle = ROOT[(MIDDLE_R[red8]! + MIDDLE_G[green8]! + MIDDLE_B[blue8]! + HALF) >> PLACES]!;
-      const short = ROOT[(SHORT_R[red8]! + SHORT_G[green8]! + SHORT_B[blue8]! + HALF) >> PLACES]!;
-      lightness[out + x] = 0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short;
-      // A quarter of each colour: four pixels share a place at half size.
-      const place = outHalf + (x >> 1);
-      greenRed[place]! += 0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short;
-      blueYellow[place]! += 0.006476009275 * long + 0.19569294155 * middle - 0.2021689415 * short;
+      greenRed[place] = green;
+      blueYellow[place] = blue;
     }
   }
   // A last column or row that stands alone at half size counts twice.
@@ -97,13 +126,12 @@ export function toOpponent(pixels: Pixels, ground = 255, minus?: OpponentPlanes)
   repeatEdge(lightness, w, h, width, height);
   repeatEdge(greenRed, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
   repeatEdge(blueYellow, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
-  const planes = { width, height, lightness, greenRed, blueYellow };
   if (minus) {
     subtract(lightness, minus.lightness);
     subtract(greenRed, minus.greenRed);
     subtract(blueYellow, minus.blueYellow);
   }
-  return planes;
+  return into;
 }
 
 function scaleColumn(planes: Float32Array[], x: number, stride: number, rows: number): void {

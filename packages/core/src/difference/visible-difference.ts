@@ -2,7 +2,7 @@
 import { CELL } from './bands.ts';
 import { errorWeights } from './masking.ts';
 import { CALIBRATED, type DifferenceModel } from './model.ts';
-import { toOpponent, type OpponentPlanes, type Pixels } from './opponent.ts';
+import { planesFor, toOpponent, type OpponentPlanes, type Pixels } from './opponent.ts';
 import { pooled, visibleEnergies } from './pooling.ts';
 import { halved } from './reduce.ts';
 import type { DifferenceMap } from './spots.ts';
@@ -12,6 +12,8 @@ import { gridOf, windowEnergies, type Grid, type WindowEnergies } from './window
 class SeenReference {
   private readonly grounds: { grey: number; planes: OpponentPlanes; weights: WindowEnergies }[];
   private readonly inner: Grid;
+  /** Of the variant that is compared: made with the first. */
+  private planes: OpponentPlanes | undefined;
 
   constructor(
     pixels: Pixels,
@@ -43,8 +45,10 @@ class SeenReference {
 
   /** What is seen on the ground where most is. */
   worstOf(variant: Pixels): { difference: number; energies: Float32Array; inner: Grid } {
+    this.planes ??= planesFor(variant);
+    const into = this.planes;
     const [first, ...others] = this.grounds.map(({ grey, planes, weights }) => {
-      const errors = windowEnergies(toOpponent(variant, grey, planes), this.inner);
+      const errors = windowEnergies(toOpponent(variant, grey, planes, into), this.inner);
       const energies = visibleEnergies(errors, weights);
       return { difference: pooled(energies, this.model), energies, inner: this.inner };
     });

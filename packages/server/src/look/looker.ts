@@ -7,10 +7,13 @@ import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 
 /** How long the process waits for another look, in ms: it holds pixels. */
 const PATIENCE = 120_000;
+/** Weights that are remembered; those that were asked for first are forgotten first. */
+const MOST_REMEMBERED = 5_000;
 
 export class Looker {
   private pool: CodecPool | null = null;
   private leaving: NodeJS.Timeout | null = null;
+  private readonly weights = new Map<string, number>();
 
   constructor(private readonly limits: JobLimits) {}
 
@@ -21,6 +24,18 @@ export class Looker {
    */
   look(job: LookJob, signal: AbortSignal): Promise<Seen> {
     return this.with((pool) => pool.look(job, signal));
+  }
+
+  /** Bytes of a file that nobody looks at, made once: the same pixels and settings weigh the same. Otherwise as `look`. */
+  async weigh(job: LookJob, signal: AbortSignal): Promise<number> {
+    const of = JSON.stringify({ ...job, path: null, facts: job.facts.hash });
+    const bytes = this.weights.get(of) ?? (await this.look(job, signal)).file.length;
+    this.weights.set(of, bytes);
+    for (const first of this.weights.keys()) {
+      if (this.weights.size <= MOST_REMEMBERED) break;
+      this.weights.delete(first);
+    }
+    return bytes;
   }
 
   /** What a size of a crop could be had for; as `look`. */

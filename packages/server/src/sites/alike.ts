@@ -74,7 +74,7 @@ export async function alikeOf(
       ...lookedAt(photo, planned, made.vault),
     };
     searched += bytes;
-    alike += (await made.looker.look(job, signal)).file.length;
+    alike += await made.looker.weigh(job, signal);
   }
   const ratio = searched > 0 ? alike / searched : 1;
   const fixed = each.reduce((sum, one) => sum + one.fixed, 0);

@@ -120,7 +120,7 @@ export async function forecastOf(
           format,
           settings,
         };
-        bytes.push((await looker.look(job, signal)).file.length);
+        bytes.push(await looker.weigh(job, signal));
         tried += 1;
       }
     }

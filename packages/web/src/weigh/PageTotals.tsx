@@ -1,5 +1,5 @@
 // What the page of a set really loads on each kind of screen, beside the originals, and how long that takes.
-import { bytesInWords, ONE_QUALITY } from '@dusky-otter/core';
+import { bytesInWords, ONE_QUALITY, type AlikeBytes } from '@dusky-otter/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
@@ -21,19 +21,19 @@ export function PageTotals({ setId }: { setId: number }) {
     queryFn: () => Promise.all(SCREENS.map(({ viewport, density }) => api.sent(setId, viewport, density))),
     placeholderData: (before) => before,
   });
-  const [compared, setCompared] = useState<string | null>(null);
-  // A comparison holds for the files that it was made beside.
+  const [comparing, setComparing] = useState(false);
+  // A comparison holds for the files that it was made beside: where others come, it is made again, and stands until then.
   const sentNow = JSON.stringify(data);
   const beside = useQueries({
     queries: SCREENS.map(({ viewport, density }) => ({
       queryKey: ['alike', setId, viewport, density, sentNow],
-      enabled: compared !== null && compared === sentNow,
+      enabled: comparing && data !== undefined,
       staleTime: Infinity,
+      placeholderData: (before: AlikeBytes | undefined) => before,
       queryFn: ({ signal }: { signal: AbortSignal }) => api.alike(setId, viewport, density, signal),
     })),
   });
-  const comparing = compared !== null && compared === sentNow;
-  const left = beside.filter(({ isFetching }) => isFetching).length;
+  const left = beside.filter(({ data: one, isFetching }) => !one && isFetching).length;
   const failed = comparing && beside.find(({ error }) => error)?.error;
   const least = beside[0]?.data;
   const camera = counts?.camera ?? 0;
@@ -90,7 +90,7 @@ export function PageTotals({ setId }: { setId: number }) {
                 }`}
         </p>
       ) : (
-        <button className="chip mt-1.5 mr-3" disabled={!data} onClick={() => setCompared(sentNow)}>
+        <button className="chip mt-1.5 mr-3" disabled={!data} onClick={() => setComparing(true)}>
           Beside one quality for all
         </button>
       )}
