@@ -113,7 +113,9 @@ export function toOpponent(
         const middle = ROOT[(MIDDLE_R[red8]! + MIDDLE_G[green8]! + MIDDLE_B[blue8]! + HALF) >> PLACES]!;
         const short = ROOT[(SHORT_R[red8]! + SHORT_G[green8]! + SHORT_B[blue8]! + HALF) >> PLACES]!;
         lightness[out + x] = 0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short;
-        green = Math.fround(green + (0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short));
+        green = Math.fround(
+          green + (0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short),
+        );
         blue = Math.fround(blue + (0.006476009275 * long + 0.19569294155 * middle - 0.2021689415 * short));
       }
       greenRed[place] = green;
