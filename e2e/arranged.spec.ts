@@ -105,6 +105,25 @@ async function lookAt(page: Page, name: string, width: number, scripts: string):
   if (width === 320 || width === 1280) expect(await axeFindings(page), said).toEqual([]);
 }
 
+test('a hero has another shape in narrow windows, and its own files there', async ({ page }) => {
+  for (const [width, shape] of [
+    [390, '4:3'],
+    [820, '2:1'],
+  ] as const) {
+    await page.setViewportSize({ width, height: 800 });
+    await page.goto(address({ names: 'worded', scripts: '1', apart: String(width) }));
+    await scrolled(page);
+    expect(await shifts(page)).toBe(0);
+    const [first] = await seenIn(page);
+    const [across, down] = shape.split(':').map(Number);
+    expect(first!.width / first!.height).toBeCloseTo(across! / down!, 1);
+    const { cell, row } = itemsOf('worded')[0]!;
+    const own = row.variants.filter((v) => v.format === 'webp' && v.shape === shape);
+    const widths = own.map((v) => v.width);
+    expect(first!.pixels).toBe(chosenWidth(widths, widthAt(cell.rule, width), 1));
+  }
+});
+
 test('scripts that come late move nothing', async ({ page }) => {
   for (const name of ['fade', 'slide', 'worded', 'diary', 'grid', 'strip', 'zoom', 'cover']) {
     await page.setViewportSize({ width: 390, height: 664 });

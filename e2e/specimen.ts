@@ -89,7 +89,10 @@ const SAID: Record<string, Partial<ArrangementOptions> & Pick<ArrangementOptions
   film: { kind: 'strip', shape: '3:2', side: 'beside' },
   fade: { kind: 'rotating', shape: '3:1', change: 'fade', seconds: 3, arrows: 'inside' },
   slide: { kind: 'rotating', shape: '3:1', change: 'slide', seconds: null, arrows: 'outside' },
-  worded: { kind: 'rotating', shape: '2:1', change: 'fade', seconds: null, texts: 'over', scrim: 0.7 },
+  worded: {
+    ...{ kind: 'rotating', shape: '2:1', narrowShape: '4:3', change: 'fade', seconds: null },
+    ...{ texts: 'over', scrim: 0.7 },
+  },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
   cover: { kind: 'cover', shape: '3:2', download: false },
   index: {

@@ -35,6 +35,8 @@ export interface Cell {
 
 /** Windows from which figures and captions stand beside something; as in the runtime's figure.css. CSS px. */
 const BESIDE = 600;
+/** Windows from which words stand over a picture; as in the runtime's worded.css. CSS px. */
+const NARROW = 640;
 /** As in the runtime's strip.css: one small picture, the strip's width beside, and from which width of the set on. */
 const STRIP = { thumb: 84, beside: 108, from: 640 } as const;
 /** As in the runtime's feed.css. */
@@ -103,24 +105,36 @@ function widthOf({ options, container }: Arranged): WidthRule {
   }
 }
 
-const shapeOf = (options: ArrangementOptions): ShapeId =>
-  options.kind === 'rows' ? 'own' : options.kind === 'strip' ? '1:1' : options.shape;
+/** The shape of its cells where nothing else is said, and the one of narrow windows where that is another. */
+function shapesOf(options: ArrangementOptions): Pick<Part, 'shape' | 'narrow'> {
+  if (options.kind === 'rows') return { shape: 'own' };
+  if (options.kind === 'strip') return { shape: '1:1' };
+  const { shape } = options;
+  const narrow = options.kind === 'rotating' ? options.narrowShape : null;
+  return narrow && narrow !== shape ? { shape, narrow } : { shape };
+}
 
 interface Part {
   id: string;
   rule: WidthRule;
   shape: ShapeId;
+  narrow?: ShapeId;
   fit?: Size;
   alone?: boolean;
 }
 
-function placeOf(title: string, { id, rule, shape, fit, alone = false }: Part): Slot {
+function placeOf(title: string, { id, rule, shape, narrow, fit, alone = false }: Part): Slot {
   const slot = {
     id,
     name: title,
     hint: '',
     rule,
-    shapes: [{ shape, from: 0, to: null }],
+    shapes: narrow
+      ? [
+          { shape, from: NARROW, to: null },
+          { shape: narrow, from: 0, to: NARROW },
+        ]
+      : [{ shape, from: 0, to: null }],
     loading: 'lazy' as const,
     fit: fit ?? null,
   };
@@ -164,7 +178,7 @@ const WIDEST_IN_ROW = 4000;
 export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; large: Slot | null } {
   const { shortName, title, options, container, order } = arrangement;
   const part: Part = {
-    ...{ id: shortName, rule: widthOf(arrangement), shape: shapeOf(options) },
+    ...{ id: shortName, rule: widthOf(arrangement), ...shapesOf(options) },
     ...(options.kind === 'rows' && {
       fit: { width: WIDEST_IN_ROW, height: Math.round(options.height * HIGHEST_ROW) },
     }),
@@ -197,7 +211,7 @@ export function cellsOf(arrangement: Arrangement, photos: readonly ArrangedPhoto
   const ratios = photos.map(({ size }) => size.width / size.height);
   return justifiedWidths(ratios, options.height, options.gap).map((inside, n) => ({
     photo: photos[n]!.id,
-    cell: placeOf(title, { id: shortName, rule: composed(container, inside), shape: shapeOf(options) }),
+    cell: placeOf(title, { id: shortName, rule: composed(container, inside), ...shapesOf(options) }),
     large,
     inside,
   }));

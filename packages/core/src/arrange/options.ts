@@ -15,6 +15,7 @@ export type Option =
   | readonly string[]
   | Bounds
   | 'shape'
+  | 'otherShape'
   | 'columns'
   | 'width'
   | 'yes'
@@ -49,6 +50,7 @@ export const OPTIONS_OF: Record<ArrangementKind, Readonly<Record<string, Option>
   strip: { shape: 'shape', side: ['below', 'beside'] },
   rotating: {
     shape: 'shape',
+    narrowShape: 'otherShape',
     change: ['fade', 'slide'],
     seconds: 'seconds',
     arrows: ['inside', 'outside'],
@@ -86,8 +88,8 @@ const FIRST: { [K in ArrangementKind]: Extract<ArrangementOptions, { kind: K }> 
   rows: { kind: 'rows', height: 240, gap: 8, ...FIRST_SEVERAL },
   strip: { kind: 'strip', shape: '3:2', side: 'below' },
   rotating: {
-    ...{ kind: 'rotating', shape: '3:1', change: 'fade', seconds: null, arrows: 'inside' },
-    ...{ texts: 'below', ink: 'light', scrim: 0.6 },
+    ...{ kind: 'rotating', shape: '3:1', narrowShape: null, change: 'fade', seconds: null },
+    ...{ arrows: 'inside', texts: 'below', ink: 'light', scrim: 0.6 },
   },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
   feed: { kind: 'feed', direction: 'down', shape: 'own', between: [] },
@@ -213,6 +215,7 @@ function problemOf(name: string, option: Option, value: unknown): string | null 
   if (option === 'columns') return columnsProblem(value);
   if (option === 'width') return widthProblem(value);
   if (option === 'shape') return shapeProblem(value);
+  if (option === 'otherShape') return value === null ? null : shapeProblem(value);
   if (option === 'perPage')
     return value === null || (Number.isInteger(value) && isBetween(value, 2, 200))
       ? null

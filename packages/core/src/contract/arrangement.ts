@@ -66,6 +66,8 @@ export interface StripOptions {
 export interface RotatingOptions {
   kind: 'rotating';
   shape: ShapeId;
+  /** In windows too narrow for words over a picture; null: the same in all. */
+  narrowShape: ShapeId | null;
   /** How one follows the other. */
   change: 'fade' | 'slide';
   /** How long each stands; null where nothing moves by itself. Seconds, 3 to 60. */

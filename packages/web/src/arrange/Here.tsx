@@ -2,7 +2,6 @@
 import {
   linkProblem,
   placementIn,
-  shapeAt,
   shownName,
   slotsOfArrangement,
   type Arrangement,
@@ -32,7 +31,7 @@ export function Here({ arrangement, row, close }: Props) {
   const { shortName } = arrangement;
   const here = placementIn(row, shortName);
   const name = shownName(row.words, row.fileName);
-  const shape = shapeAt(slotsOfArrangement(arrangement).cell, 1280)!.shape;
+  const { shapes } = slotsOfArrangement(arrangement).cell;
   const say = (part: keyof Words, text: string, what: string, began: number) => {
     const others = Object.fromEntries(Object.entries(here.words).filter(([name]) => name !== part));
     // What is said as elsewhere follows what is said elsewhere.
@@ -70,7 +69,9 @@ export function Here({ arrangement, row, close }: Props) {
           save={(text, began) => say(part, text, part === 'alt' ? 'alt text' : part, began)}
         />
       ))}
-      {shape !== 'own' && <CropHere row={row} slot={shortName} shape={shape} />}
+      {shapes.map(
+        ({ shape }) => shape !== 'own' && <CropHere key={shape} row={row} slot={shortName} shape={shape} />,
+      )}
       <p className="text-[12.5px] text-ink-2">
         Everywhere:{' '}
         <Link className="underline" to={`/sets/${setId}/describe/${row.id}`}>

@@ -20,6 +20,9 @@ import { choiceName, NAMES } from './option-words.ts';
 
 const SHAPES: readonly ShapeId[] = ['own', '3:2', '4:3', '1:1', '4:5', '2:3', '16:9', '3:1'];
 
+/** Chosen where narrow windows show no other shape. */
+const SAME = 'same';
+
 /** Options that are set elsewhere on the bench: beside the pictures that they hang on. */
 type Elsewhere = 'between' | 'galleries';
 
@@ -54,14 +57,19 @@ function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldPro
         )}
       </span>
     );
-  if (option === 'shape')
+  if (option === 'shape' || option === 'otherShape') {
+    const known =
+      value === null || SHAPES.includes(value as ShapeId) ? SHAPES : [...SHAPES, value as ShapeId];
     return (
       <Select
         {...props}
-        choices={SHAPES.includes(value as ShapeId) ? SHAPES : [...SHAPES, value as ShapeId]}
-        nameOf={(shape) => (shape === 'own' ? 'its own' : shape)}
+        value={value ?? SAME}
+        set={(shape) => set(shape === SAME ? null : shape)}
+        choices={option === 'shape' ? known : [SAME, ...known]}
+        nameOf={(shape) => (shape === SAME ? 'the same' : shape === 'own' ? 'its own' : shape)}
       />
     );
+  }
   if (option === 'seconds')
     return (
       <span className="grid gap-1.5">

@@ -5,6 +5,7 @@ export const NAMES: Record<string, string> = {
   width: 'Width',
   caption: 'Caption',
   shape: 'Shape',
+  narrowShape: 'On phones',
   columns: 'Columns',
   captions: 'Captions',
   click: 'A click',

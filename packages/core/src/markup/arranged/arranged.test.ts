@@ -9,6 +9,7 @@ import { NO_WORDS } from '../../words/no-words.ts';
 import { all, attributes } from '../../testing/html.ts';
 import { figureStyles } from '../styles.ts';
 import { arrangedMarkup, pagesOf, type ArrangedOptions } from './arranged.ts';
+import { sketchMarkup } from './sketch.ts';
 import { arrangementRules, runtimeFor } from './styles.ts';
 
 const arrangementOf = (options: ArrangementOptions): Arrangement => ({
@@ -71,6 +72,17 @@ describe.each(ARRANGEMENT_KINDS)('a %s', (kind) => {
     expect(sketched).toContain('src="/view/1"');
     expect(sketched).not.toContain('never');
   });
+});
+
+test('a sketch has the shape of narrow windows, too', () => {
+  const arrangement = arrangementOf({ ...optionsFor('rotating'), shape: '3:1', narrowShape: '4:3' } as never);
+  const [row] = rowsFor(arrangement, [{}], null);
+  const html = sketchMarkup(row!, slotsOfArrangement(arrangement).cell, '/view/1');
+  expect(html).toMatch(
+    /^<style>@media \(max-width: 639\.98px\) \{ \.dusky-sketch-1 \{ aspect-ratio: (\d+) \/ (\d+) !important; object-position: [^;]+ !important \} \}<\/style>\n<img class="dusky-sketch-1"/,
+  );
+  const [width, height] = /ratio: (\d+) \/ (\d+) !important/.exec(html)!.slice(1).map(Number);
+  expect(width! / height!).toBeCloseTo(4 / 3, 2);
 });
 
 describe('an arrangement', () => {
