@@ -97,29 +97,21 @@ export function toOpponent(
   const half = width >> 1;
   greenRed.fill(0);
   blueYellow.fill(0);
-  for (let y = 0; y < h; y++) {
-    let at = y * w * 3;
+  for (let y = 0, at = 0; y < h; y++) {
     const out = y * width;
     const outHalf = (y >> 1) * half;
-    // A quarter of each colour: four pixels share a place at half size.
-    for (let x = 0, place = outHalf; x < w; place++) {
-      let green = greenRed[place]!;
-      let blue = blueYellow[place]!;
-      for (const end = Math.min(w, x + 2); x < end; x++, at += 3) {
-        const red8 = data[at]!;
-        const green8 = data[at + 1]!;
-        const blue8 = data[at + 2]!;
-        const long = ROOT[(LONG_R[red8]! + LONG_G[green8]! + LONG_B[blue8]! + HALF) >> PLACES]!;
-        const middle = ROOT[(MIDDLE_R[red8]! + MIDDLE_G[green8]! + MIDDLE_B[blue8]! + HALF) >> PLACES]!;
-        const short = ROOT[(SHORT_R[red8]! + SHORT_G[green8]! + SHORT_B[blue8]! + HALF) >> PLACES]!;
-        lightness[out + x] = 0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short;
-        green = Math.fround(
-          green + (0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short),
-        );
-        blue = Math.fround(blue + (0.006476009275 * long + 0.19569294155 * middle - 0.2021689415 * short));
-      }
-      greenRed[place] = green;
-      blueYellow[place] = blue;
+    for (let x = 0; x < w; x++, at += 3) {
+      const red8 = data[at]!;
+      const green8 = data[at + 1]!;
+      const blue8 = data[at + 2]!;
+      const long = ROOT[(LONG_R[red8]! + LONG_G[green8]! + LONG_B[blue8]! + HALF) >> PLACES]!;
+      const middle = ROOT[(MIDDLE_R[red8]! + MIDDLE_G[green8]! + MIDDLE_B[blue8]! + HALF) >> PLACES]!;
+      const short = ROOT[(SHORT_R[red8]! + SHORT_G[green8]! + SHORT_B[blue8]! + HALF) >> PLACES]!;
+      lightness[out + x] = 0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short;
+      // A quarter of each colour: four pixels share a place at half size.
+      const place = outHalf + (x >> 1);
+      greenRed[place]! += 0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short;
+      blueYellow[place]! += 0.006476009275 * long + 0.19569294155 * middle - 0.2021689415 * short;
     }
   }
   // A last column or row that stands alone at half size counts twice.

@@ -1,5 +1,5 @@
 // The demo: whole after one start, and after a start that was cut off.
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
@@ -18,13 +18,16 @@ interface Listed {
 
 let server: TestServer;
 let scenario: Listed;
-beforeEach(async () => {
+beforeAll(async () => {
   scenario = JSON.parse(await readFile(join(DEMO, 'scenario.json'), 'utf8')) as Listed;
+});
+
+/** A server with nothing in it that makes no files. */
+async function emptyServer(): Promise<void> {
   server = await testServer();
   await SiteModel.destroy({ where: {} });
   server.parts.preparer.close();
-});
-afterEach(() => server.close());
+}
 
 /** The set that the application is learnt on; those of the site's pages are there, too, each once. */
 async function demoSet() {
@@ -37,9 +40,14 @@ async function demoSet() {
   return server.state(sets.find(({ name }) => name === scenario.set)!.id);
 }
 
-describe('the demo', () => {
-  test('shows photos in different states of readiness, with nothing to undo', async () => {
+describe('the demo, once it is unpacked', () => {
+  beforeAll(async () => {
+    await emptyServer();
     await seedDemo(server.parts, { unasked: true });
+  });
+  afterAll(() => server.close());
+
+  test('shows photos in different states of readiness, with nothing to undo', async () => {
     const { site, set, rows, edits, refusals } = await demoSet();
     expect([site.name, set.name, rows.length, refusals.length]).toEqual([scenario.site, scenario.set, 14, 0]);
     expect(edits).toMatchObject({ undo: 0, redo: 0 });
@@ -60,7 +68,6 @@ describe('the demo', () => {
     }
   });
   test('has pages that lack nothing: every place is there, every photo has its words, every link its page', async () => {
-    await seedDemo(server.parts, { unasked: true });
     const sets = await SetModel.findAll({ order: [['id', 'ASC']] });
     const folders = sets.flatMap(({ page }) => (page ? [page.folder] : []));
     expect(folders).toEqual(['home', 'shop', 'kiln-diary', 'galleries']);
@@ -81,8 +88,11 @@ describe('the demo', () => {
       expect(html).toContain(`<h1>${page.title}</h1>`);
     }
   });
-  test('goes on with the pages that a start did not come to', async () => {
+  test('is not unpacked twice', async () => {
     await seedDemo(server.parts, { unasked: true });
+    expect((await demoSet()).rows).toHaveLength(14);
+  });
+  test('goes on with the pages that a start did not come to', async () => {
     const shop = (await SetModel.findOne({ where: { name: 'Shop' } }))!;
     await shop.update({ version: 0, page: null });
     await seedDemo(server.parts, { unasked: false });
@@ -90,14 +100,17 @@ describe('the demo', () => {
     expect([again.page?.folder, again.version]).toEqual(['shop', 1]);
     await demoSet();
   });
-  test('is not unpacked twice, nor over what somebody has', async () => {
-    await seedDemo(server.parts, { unasked: true });
-    await seedDemo(server.parts, { unasked: true });
-    expect((await demoSet()).rows).toHaveLength(14);
-    await SiteModel.destroy({ where: {} });
+});
+
+describe('the demo, where something is there', () => {
+  beforeAll(emptyServer);
+  afterAll(() => server.close());
+
+  test('is not unpacked over what somebody has', async () => {
     await makeSite('Somebody’s site');
     await seedDemo(server.parts, { unasked: true });
     expect(await SetModel.count()).toBe(0);
+    await SiteModel.destroy({ where: {} });
   });
   test('goes on where a start was cut off', async () => {
     const site = await makeSite(scenario.site);
