@@ -1,7 +1,7 @@
 // Widths inside arrangements, line breaking against brute force, places that are derived, and orders.
 import { describe, expect, test } from '@jest/globals';
 import { chance } from '../chance/chance.ts';
-import type { Arrangement, ArrangementOptions, ShapeId, WidthPiece } from '../contract/index.ts';
+import type { Arrangement, ArrangementOptions, WidthPiece } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { cellsOf, slotsOfArrangement } from './cells.ts';
 import { composed } from './composed.ts';
@@ -204,17 +204,6 @@ describe('places', () => {
     const [first] = cellsOf(arranged(options), photos);
     expect(widthAt(first!.cell.rule, 390)).toBeCloseTo(phone, 6);
     expect(widthAt(first!.cell.rule, 1280)).toBeCloseTo(laptop, 6);
-  });
-  test('of a rotating hero may have another shape in narrow windows', () => {
-    const hero = { kind: 'rotating', shape: '3:1', change: 'fade', seconds: null, arrows: 'inside' } as const;
-    const shapesOf = (narrowShape: ShapeId | null) =>
-      slotsOfArrangement(arranged({ ...hero, narrowShape })).cell.shapes;
-    const wide = { shape: '3:1', from: 0, to: null };
-    expect(shapesOf('4:5')).toEqual([
-      { ...wide, from: 640 },
-      { shape: '4:5', from: 0, to: 640 },
-    ]);
-    expect([shapesOf(null), shapesOf('3:1')]).toEqual([[wide], [wide]]);
   });
   test('of a strip and of a closer look are larger ones beside them', () => {
     const [strip] = cellsOf(arranged({ kind: 'strip', shape: '3:2', side: 'beside' }), photos);

@@ -95,6 +95,7 @@ export function toOpponent(
   const data = solidRgb(pixels, ground);
   const { width, height, lightness, greenRed, blueYellow } = into;
   const half = width >> 1;
+  const before = minus?.lightness;
   greenRed.fill(0);
   blueYellow.fill(0);
   for (let y = 0, at = 0; y < h; y++) {
@@ -107,7 +108,8 @@ export function toOpponent(
       const long = ROOT[(LONG_R[red8]! + LONG_G[green8]! + LONG_B[blue8]! + HALF) >> PLACES]!;
       const middle = ROOT[(MIDDLE_R[red8]! + MIDDLE_G[green8]! + MIDDLE_B[blue8]! + HALF) >> PLACES]!;
       const short = ROOT[(SHORT_R[red8]! + SHORT_G[green8]! + SHORT_B[blue8]! + HALF) >> PLACES]!;
-      lightness[out + x] = 0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short;
+      const light = Math.fround(0.2104542553 * long + 0.793617785 * middle - 0.0040720468 * short);
+      lightness[out + x] = before ? light - before[out + x]! : light;
       // A quarter of each colour: four pixels share a place at half size.
       const place = outHalf + (x >> 1);
       greenRed[place]! += 0.494499623775 * long - 0.60714805125 * middle + 0.112648427475 * short;
@@ -121,7 +123,6 @@ export function toOpponent(
   repeatEdge(greenRed, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
   repeatEdge(blueYellow, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
   if (minus) {
-    subtract(lightness, minus.lightness);
     subtract(greenRed, minus.greenRed);
     subtract(blueYellow, minus.blueYellow);
   }

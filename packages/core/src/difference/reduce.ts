@@ -15,21 +15,20 @@ export function halved({ data, width, height, channels }: Pixels): Pixels {
     for (let x = 0; x < w; x++, to += channels) {
       const left = 2 * x * channels;
       const right = 2 * x + 1 < width ? left + channels : left;
-      if (clear)
-        meanByCover(from, [top + left, top + right, bottom + left, bottom + right], result, to, channels);
-      else
-        for (let i = 0; i < channels; i++)
-          result[to + i] =
-            (from[top + left + i]! +
-              from[top + right + i]! +
-              from[bottom + left + i]! +
-              from[bottom + right + i]! +
-              2) >>
-            2;
+      const [a, b, c, d] = [top + left, top + right, bottom + left, bottom + right];
+      if (clear) meanByCover(from, [a, b, c, d], result, to, channels);
+      else result[to] = mean(from, a, b, c, d);
+      if (channels === 3) {
+        result[to + 1] = mean(from, a + 1, b + 1, c + 1, d + 1);
+        result[to + 2] = mean(from, a + 2, b + 2, c + 2, d + 2);
+      }
     }
   }
   return { data: result, width: w, height: h, channels };
 }
+
+const mean = (from: Uint8Array, a: number, b: number, c: number, d: number): number =>
+  (from[a]! + from[b]! + from[c]! + from[d]! + 2) >> 2;
 
 /** The mean of four pixels with alpha. A clear pixel has no colour to give: colours count by their cover. */
 function meanByCover(
