@@ -175,10 +175,19 @@ test('hover captions, pages of n, a first picture added, one moved, one taken ou
   await presses.type(page.getByRole('textbox', { name: /^On a page/ }), '2');
   await presses.click(keep);
   await expect(proof.locator('.dusky-cells > li')).toHaveCount(2);
+  await saved(page);
+  await allMade(page);
   await proof.getByRole('link', { name: 'Page 2' }).click();
   await expect(proof.getByRole('link', { name: 'Page 2' })).toHaveAttribute('aria-current', 'page');
   presses.told(info, 'pages of n', 4);
-  await saved(page);
+  // What is tried is shown on the page where one is.
+  await page.getByLabel('Captions').selectOption('below');
+  await expect(proof.locator('.dusky-over')).toHaveCount(0);
+  await expect(proof.getByRole('link', { name: 'Page 2' })).toHaveAttribute('aria-current', 'page');
+  await page.getByLabel('Captions').selectOption('over');
+  await expect(proof.locator('.dusky-over')).toBeVisible();
+  await proof.getByRole('link', { name: 'Page 1' }).click();
+  await expect(proof.getByRole('link', { name: 'Page 1' })).toHaveAttribute('aria-current', 'page');
 
   const names = () => pictures.locator('b').allTextContents();
   await presses.click(page.getByRole('button', { name: 'Put in…' }));

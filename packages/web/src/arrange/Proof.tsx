@@ -14,10 +14,28 @@ interface Shown {
   /** Two frames take turns. */
   front: 0 | 1;
   sources: [string, string];
+  /** Which page of the arrangement each begins with: where one was, one stays. */
+  pages: [string, string];
 }
 
+/** Where one is in a frame: how far down, and on which page of the arrangement. */
+function placeIn(frame: HTMLIFrameElement | null | undefined): { top: number; page: string } {
+  try {
+    const { scrollY, location } = frame!.contentWindow!;
+    return { top: scrollY, page: new URLSearchParams(location.search).get('page') ?? '1' };
+  } catch {
+    // Nothing there yet, or a link has led to a page of others.
+    return { top: 0, page: '1' };
+  }
+}
+
+const onPage = (address: string, page: string): string =>
+  address === '' || page === '1' ? address : `${address}${address.includes('?') ? '&' : '?'}page=${page}`;
+
 export function Proof({ address, width, height, scale, title }: Props) {
-  const [{ front, sources }, setShown] = useState<Shown>({ front: 0, sources: [address, ''] });
+  const [{ front, sources, pages }, setShown] = useState<Shown>({
+    ...{ front: 0, sources: [address, ''], pages: ['1', '1'] },
+  });
   const loaded = useRef<[string, string]>(['', '']);
   const frames = useRef<(HTMLIFrameElement | null)[]>([null, null]);
   useEffect(() => {
@@ -29,14 +47,23 @@ export function Proof({ address, width, height, scale, title }: Props) {
         return loaded.current[behind] === address ? { ...before, front: behind } : before;
       const next: Shown['sources'] = [...before.sources];
       next[behind] = address;
-      return { ...before, sources: next };
+      const pages: Shown['pages'] = [...before.pages];
+      pages[behind] = placeIn(frames.current[before.front]).page;
+      return { ...before, sources: next, pages };
     });
   }, [address]);
   const arrived = (n: 0 | 1) => {
     loaded.current[n] = sources[n];
     if (n === front || sources[n] !== address) return;
-    // Where one was on the page, one stays.
-    const top = frames.current[front]?.contentWindow?.scrollY ?? 0;
+    const { top, page } = placeIn(frames.current[front]);
+    if (page !== pages[n]) {
+      // Another page was chosen meanwhile: that one is waited for.
+      setShown((before) => ({
+        ...before,
+        pages: n === 0 ? [page, before.pages[1]] : [before.pages[0], page],
+      }));
+      return;
+    }
     frames.current[n]?.contentWindow?.scrollTo(0, top);
     setShown((before) => ({ ...before, front: n }));
   };
@@ -52,7 +79,7 @@ export function Proof({ address, width, height, scale, title }: Props) {
             title={n === front ? title : 'the same, being made'}
             aria-hidden={n !== front}
             tabIndex={n === front ? 0 : -1}
-            src={sources[n]}
+            src={onPage(sources[n], pages[n])}
             sandbox="allow-same-origin allow-scripts"
             onLoad={() => arrived(n)}
             className="absolute left-0 top-0 origin-top-left border-0 bg-white"
