@@ -2,7 +2,7 @@
 // scripts off.
 import { expect, test, type Page } from '@playwright/test';
 import { axeFindings } from './application.ts';
-import { startSpecimen, type Specimen } from './specimen.ts';
+import { startSpecimen, type Specimen, runtimeFile } from './specimen.ts';
 
 let specimen: Specimen;
 test.beforeAll(async () => {
@@ -158,6 +158,20 @@ test.describe('the rotating hero', () => {
     // Only what is shown is heard.
     await expect(page.getByRole('img')).toHaveCount(1);
     expect(await axeFindings(page)).toEqual([]);
+  });
+
+  test('fades when another is shown, not when its script comes', async ({ page }) => {
+    const fading = () =>
+      page.locator('.dusky-slides').evaluate((row) => {
+        // Styles are computed: what begins to change has begun.
+        for (const slide of row.children) void getComputedStyle(slide).opacity;
+        return document.getAnimations().length;
+      });
+    await page.goto(address({ names: 'fade', scripts: '0' }));
+    await page.addScriptTag({ content: runtimeFile('rotating.js') });
+    expect(await fading()).toBe(0);
+    await page.getByRole('button', { name: 'Next picture' }).click();
+    expect(await fading()).toBeGreaterThan(0);
   });
 
   test('never moves by itself where less motion is asked for', async ({ browser }) => {

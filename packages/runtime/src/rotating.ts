@@ -22,7 +22,7 @@ each('rotating', (hero, said) => {
 
   const wait = () => {
     clearTimeout(timer);
-    if (playing && !held) timer = window.setTimeout(() => show(at + 1), seconds * 1000);
+    if (playing && !held) timer = window.setTimeout(() => change(at + 1), seconds * 1000);
   };
   const show = (n: number) => {
     at = (n + slides.length) % slides.length;
@@ -41,6 +41,10 @@ each('rotating', (hero, said) => {
     }
     wait();
   };
+  const change = (n: number) => {
+    hero.classList.add('dusky-changed');
+    show(n);
+  };
   const set = (on: boolean) => {
     playing = on;
     // Polite only once it no longer goes by itself.
@@ -51,7 +55,7 @@ each('rotating', (hero, said) => {
   };
   const turn = (by: number) => {
     set(false);
-    show(at + by);
+    change(at + by);
   };
   const stop = button('play', '', () => set(!playing));
   slides.forEach((_, n) =>
