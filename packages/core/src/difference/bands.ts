@@ -61,15 +61,10 @@ function lostEnergy(
     row[w + 1] = row[w]!;
     const from = y * width;
     const out = (y >> shift) * cells;
-    let before = row[0];
-    let at = row[1]!;
     for (let x = 0; x < w; x++) {
-      const next = row[x + 2]!;
-      const here = 0.75 * at;
-      const left = plane[from + 2 * x]! - here - 0.25 * before;
-      const right = plane[from + 2 * x + 1]! - here - 0.25 * next;
-      before = at;
-      at = next;
+      const here = 0.75 * row[x + 1]!;
+      const left = plane[from + 2 * x]! - here - 0.25 * row[x]!;
+      const right = plane[from + 2 * x + 1]! - here - 0.25 * row[x + 2]!;
       if (side > 1) grid[out + ((2 * x) >> shift)]! += left * left + right * right;
       else {
         grid[out + 2 * x] = left * left;

@@ -1,5 +1,8 @@
 // What a codec process must know to show a crop of a photo.
-import type { Photo, PlannedVariant } from '@dusky-otter/core';
+import type { BitmapFormat, EncoderSettings, Photo, PlannedVariant } from '@dusky-otter/core';
+import { RenderError } from '../codec/task.ts';
+import { ProblemError } from '../problems.ts';
+import type { Looker } from './looker.ts';
 import type { Vault } from '../vault/vault.ts';
 
 export function lookedAt(photo: Photo, { crop, settings }: PlannedVariant, vault: Vault) {
@@ -13,3 +16,24 @@ export function lookedAt(photo: Photo, { crop, settings }: PlannedVariant, vault
     crop,
   };
 }
+
+/**
+ * Bytes of a planned file in a format that is looked at, with settings of its own or others.
+ * @throws RenderError; the signal's reason when nobody waits for it any more
+ */
+export const weighed = (
+  photo: Photo,
+  planned: PlannedVariant & { format: BitmapFormat },
+  { looker, vault }: { looker: Looker; vault: Vault },
+  signal: AbortSignal,
+  settings: EncoderSettings = planned.settings,
+): Promise<number> => {
+  const { width, height, format } = planned;
+  const job = { kind: 'look' as const, ...lookedAt(photo, planned, vault), width, height, format, settings };
+  return looker.weigh(job, signal);
+};
+
+/** What can't be made to be looked at is said as a problem. */
+export const nothingToSee = (error: unknown): never => {
+  throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
+};

@@ -16,11 +16,10 @@ import {
   type ShapeId,
 } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
-import { RenderError } from '../codec/task.ts';
 import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { lookedAt } from '../look/looked-at.ts';
+import { lookedAt, nothingToSee } from '../look/looked-at.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet } from '../sets/sets.ts';
 import { goneSignal } from './body.ts';
@@ -84,10 +83,6 @@ export const lookRoutes =
       if (!slot?.shapes.some((part) => part.shape === shape)) throw new ProblemError('bad-request');
       const photo = decision ? { ...found, quality: { ...found.quality, [slot.id]: decision } } : found;
       return { photo, shape: shape as ShapeId, planned: planShape(photo, slot, shape as ShapeId, site) };
-    };
-
-    const nothingToSee = (error: unknown): never => {
-      throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
     };
 
     const seen = (

@@ -13,9 +13,9 @@ import {
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { RenderError } from '../codec/task.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { nothingToSee } from '../look/looked-at.ts';
 import { alikeOf } from '../sites/alike.ts';
 import { forecastOf } from '../sites/forecast.ts';
 import { goneSignal } from './body.ts';
@@ -36,9 +36,6 @@ export const placeRoutes =
       return placesInUse(await siteOf(setId), setId, parts.preparer);
     });
 
-    const nothingToSee = (error: unknown): never => {
-      throw error instanceof RenderError ? new ProblemError('nothing-to-see', error.message) : error;
-    };
     const standing = async (setId: number, site: Site) =>
       (await loadPhotos(setId, site.languages[0]!)).filter(({ binned }) => !binned);
     const { looker, vault, preparer } = parts;

@@ -12,7 +12,7 @@ import {
   type Screen,
   type Site,
 } from '@dusky-otter/core';
-import { lookedAt } from '../look/looked-at.ts';
+import { weighed } from '../look/looked-at.ts';
 import { rowOf } from '../sets/sent.ts';
 import { evenly, type Made } from './forecast.ts';
 
@@ -60,8 +60,8 @@ export async function alikeOf(
   const tried = evenly(found, MOST_TRIED);
   let [searched, alike] = [0, 0];
   for (const { photo, planned, bytes } of tried) {
-    const { width, height, format } = planned;
-    if (format === 'svg' || !isLossy(format)) continue;
+    const { format } = planned;
+    if (!isLossy(format)) continue;
     const { gamut, effort, progressive } = planned.settings;
     const settings = {
       quality: ONE_QUALITY[format],
@@ -69,12 +69,8 @@ export async function alikeOf(
       ...(effort !== undefined && { effort }),
       ...(progressive !== undefined && { progressive }),
     };
-    const job = {
-      ...{ kind: 'look' as const, width, height, format, settings },
-      ...lookedAt(photo, planned, made.vault),
-    };
     searched += bytes;
-    alike += await made.looker.weigh(job, signal);
+    alike += await weighed(photo, { ...planned, format }, made, signal, settings);
   }
   const ratio = searched > 0 ? alike / searched : 1;
   const fixed = each.reduce((sum, one) => sum + one.fixed, 0);

@@ -18,7 +18,7 @@ import {
   type Slot,
 } from '@dusky-otter/core';
 import type { Looker } from '../look/looker.ts';
-import { lookedAt } from '../look/looked-at.ts';
+import { weighed } from '../look/looked-at.ts';
 import { rowOf, type FileStates } from '../sets/sent.ts';
 import type { Vault } from '../vault/vault.ts';
 
@@ -71,10 +71,11 @@ export async function forecastOf(
   setSlots: readonly string[],
   site: Site,
   after: Site,
-  { looker, vault, states }: Made,
+  made: Made,
   signal: AbortSignal,
   seen: (slot: Slot) => boolean = () => true,
 ): Promise<PolicyForecast> {
+  const { states } = made;
   const planned = evenly(photos, MOST_PLANNED);
   const scale = planned.length === 0 ? 1 : photos.length / planned.length;
   const files = { now: 0, then: 0, toMake: 0 };
@@ -110,17 +111,9 @@ export async function forecastOf(
       const stored = states.get(one.key);
       if (stored) bytes.push(stored.bytes);
       else {
-        const { width, height, format, settings } = one;
+        const { format } = one;
         if (format === 'svg') continue;
-        const job = {
-          kind: 'look' as const,
-          ...lookedAt(photo, one, vault),
-          width,
-          height,
-          format,
-          settings,
-        };
-        bytes.push(await looker.weigh(job, signal));
+        bytes.push(await weighed(photo, { ...one, format }, made, signal));
         tried += 1;
       }
     }
