@@ -107,6 +107,13 @@ test('places leave as a file and come back; devices are read from CSV; nonsense 
   await input.setInputFiles({ name: 'places.json', mimeType: 'application/json', buffer: Buffer.from(text) });
   await expect(page.locator('[data-place="hero-2"]')).toBeVisible();
   await saved(page);
+  // The answer comes later than the word that something changed: what failed meanwhile must stay said.
+  const failure = page.getByText('This is no JSON file, or it ends too early.');
+  await page.route('**/undo', async (route) => {
+    const response = await route.fetch();
+    await expect(failure).toBeVisible();
+    await route.fulfill({ response });
+  });
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('[data-place="hero-2"]')).toHaveCount(0);
   await saved(page);
@@ -115,7 +122,10 @@ test('places leave as a file and come back; devices are read from CSV; nonsense 
     mimeType: 'application/json',
     buffer: Buffer.from('{"file":'),
   });
-  await expect(page.getByText('This is no JSON file, or it ends too early.')).toBeVisible();
+  await expect(page.getByText('Taken back: ')).toBeVisible();
+  await expect(failure).toBeVisible();
+  await page.getByRole('button', { name: 'Put away' }).first().click();
+  await expect(failure).toHaveCount(0);
   await menu.click();
   await page.getByRole('menuitem', { name: 'Devices of the visitors' }).click();
   const csv = page.getByLabel('A CSV file of devices');

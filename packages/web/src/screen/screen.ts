@@ -2,11 +2,7 @@
 import type { Filter, Framed } from '@dusky-otter/core';
 import { create } from 'zustand';
 import { sentenceOf } from '../api/client.ts';
-
-export interface Notice {
-  text: string;
-  tone: 'plain' | 'bad';
-}
+import { withNotice, withoutNotice, type Notice } from './notices.ts';
 
 export type SheetName = 'places' | 'download' | 'bin' | 'keys' | 'table';
 
@@ -17,7 +13,7 @@ export interface Screen {
   anchor: number | null;
   /** The sheet that lies over the table, if any. */
   sheet: SheetName | null;
-  notice: Notice | null;
+  notices: readonly Notice[];
   /** A frame that was copied, to be laid on other photos; `name` is what its photo is called. */
   copied: (Framed & { name: string }) | null;
 }
@@ -28,7 +24,7 @@ const EMPTY: Screen = {
   cursor: null,
   anchor: null,
   sheet: null,
-  notice: null,
+  notices: [],
   copied: null,
 };
 
@@ -36,14 +32,17 @@ export const useScreen = create<Screen>(() => EMPTY);
 
 /** Another set is opened: nothing of it is selected yet. A line that is being said is said to its end. */
 export const clearScreen = (): void =>
-  useScreen.setState(({ notice, copied }) => ({ ...EMPTY, notice, copied }));
+  useScreen.setState(({ notices, copied }) => ({ ...EMPTY, notices, copied }));
 
 export const copyFrame = (copied: NonNullable<Screen['copied']>): void => useScreen.setState({ copied });
 
 export const openSheet = (sheet: SheetName | null): void => useScreen.setState({ sheet });
 
 export const notify = (text: string, tone: Notice['tone'] = 'plain'): void =>
-  useScreen.setState({ notice: { text, tone } });
+  useScreen.setState(({ notices }) => ({ notices: withNotice(notices, { text, tone }) }));
+
+export const putAway = (notice: Notice): void =>
+  useScreen.setState(({ notices }) => ({ notices: withoutNotice(notices, notice) }));
 
 /** Says why something failed; it stays until it is put away. */
 export const notifyFailure = (error: unknown): void => notify(sentenceOf(error), 'bad');

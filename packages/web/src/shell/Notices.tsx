@@ -1,30 +1,39 @@
-// A line that says what has just happened; it goes by itself, errors stay until they are put away.
+// Lines that say what has just happened; a plain one goes by itself, errors stay until they are put away.
 import { useEffect } from 'react';
-import { useScreen } from '../screen/screen.ts';
+import type { Notice } from '../screen/notices.ts';
+import { putAway, useScreen } from '../screen/screen.ts';
 
-export function Notices() {
-  const notice = useScreen((state) => state.notice);
+const READ_MS = 5000;
+
+function Line({ notice }: { notice: Notice }) {
   useEffect(() => {
-    if (!notice || notice.tone === 'bad') return;
-    const timer = setTimeout(() => useScreen.setState({ notice: null }), 5000);
+    if (notice.tone === 'bad') return;
+    const timer = setTimeout(() => putAway(notice), READ_MS);
     return () => clearTimeout(timer);
   }, [notice]);
   return (
     <div
+      className={`pointer-events-auto flex items-center gap-3 rounded-paper border bg-raised px-3 py-2 ${notice.tone === 'bad' ? 'border-rust text-rust' : 'border-edge'}`}
+    >
+      <span className="max-w-[70ch]">{notice.text}</span>
+      <button className="chip" onClick={() => putAway(notice)}>
+        Put away
+      </button>
+    </div>
+  );
+}
+
+export function Notices() {
+  const notices = useScreen((state) => state.notices);
+  return (
+    <div
       role="status"
       aria-live="polite"
-      className="pointer-events-none fixed bottom-[58px] left-1/2 z-40 -translate-x-1/2"
+      className="pointer-events-none fixed bottom-[58px] left-1/2 z-40 flex max-h-[60vh] -translate-x-1/2 flex-col items-center gap-1.5 overflow-y-auto"
     >
-      {notice && (
-        <div
-          className={`pointer-events-auto flex items-center gap-3 rounded-paper border bg-raised px-3 py-2 ${notice.tone === 'bad' ? 'border-rust text-rust' : 'border-edge'}`}
-        >
-          <span className="max-w-[70ch]">{notice.text}</span>
-          <button className="chip" onClick={() => useScreen.setState({ notice: null })}>
-            Put away
-          </button>
-        </div>
-      )}
+      {notices.map((notice) => (
+        <Line key={`${notice.tone} ${notice.text}`} notice={notice} />
+      ))}
     </div>
   );
 }
