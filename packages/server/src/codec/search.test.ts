@@ -131,9 +131,10 @@ describe('a searched quality', () => {
     const source = await taken(png, 'stripes.png');
     const output = outputOf(source, 'jpeg', { target: 2, density: 1, progressive: true });
     const [made] = await rendered(source, [output]);
-    const { chromaSubsampling } = await sharp(output.path).metadata();
-    expect({ chromaSubsampling, met: made!.difference! <= 2 }).toEqual({
+    const { chromaSubsampling, isProgressive } = await sharp(output.path).metadata();
+    expect({ chromaSubsampling, isProgressive, met: made!.difference! <= 2 }).toEqual({
       chromaSubsampling: '4:4:4',
+      isProgressive: true,
       met: true,
     });
   });
