@@ -1,5 +1,5 @@
 // Fits the visible difference to the reference scores of the calibration half, and prints the model.
-// node bench/dist/calibration/fit.js FOLDER…
+// node bench/dist/calibration/fit.js FOLDER… (ONLY=scale,hides.4 for some numbers alone)
 import {
   CALIBRATED,
   errorWeights,
@@ -144,6 +144,7 @@ function cost(samples: readonly Sample[], model: DifferenceModel): number {
 
 /** One number of the model that may move, with how it is read and written. Steps are natural, or of logarithms. */
 interface Dial {
+  name: string;
   get: (model: DifferenceModel) => number;
   set: (model: DifferenceModel, value: number) => DifferenceModel;
 }
@@ -152,15 +153,16 @@ interface Dial {
  * Floors keep what codecs hardly ever show from being thrown away. What is left below the bands is not fitted at all:
  * a whole field that changes by four codes counts about 1.
  */
-const FLOORS = [-6, -1, -1, -1];
+const FLOORS = [-6, -1, -1, -1, -6];
 
 function dials(): Dial[] {
   const weights = [0, 1, 2].flatMap((channel) =>
-    [0, 1, 2, 3]
+    [0, 1, 2, 3, 4]
       .filter((band) => channel === 0 || band > 0)
       .map((band): Dial => {
         const floor = channel === 2 ? FLOORS[band]! - (band === 1 ? 1 : 0) : FLOORS[band]!;
         return {
+          name: `weights.${channel}.${band}`,
           get: (m) => m.weights[channel]![band]!,
           set: (m, value) => {
             const rows = m.weights.map((row) => [...row]) as [number[], number[], number[]];
@@ -170,11 +172,13 @@ function dials(): Dial[] {
         };
       }),
   );
-  const hides = [0, 1, 2, 3].map((band): Dial => ({
+  const hides = [0, 1, 2, 3, 4].map((band): Dial => ({
+    name: `hides.${band}`,
     get: (m) => Math.log(Math.max(0.01, m.hides[band]!)),
     set: (m, value) => ({ ...m, hides: m.hides.map((own, i) => (i === band ? Math.exp(value) : own)) }),
   }));
   const darkColour: Dial = {
+    name: 'darkColour',
     get: (m) => m.darkColour,
     set: (m, value) => ({ ...m, darkColour: value }),
   };
@@ -191,6 +195,7 @@ function dials(): Dial[] {
       'power',
     ] as const
   ).map((key): Dial => ({
+    name: key,
     get: (m) => Math.log(Math.max(1e-3, m[key])),
     set: (m, value) => ({ ...m, [key]: Math.exp(value) }),
   }));
@@ -199,7 +204,8 @@ function dials(): Dial[] {
 
 /** Coordinate descent: each dial is turned both ways, further after a success, less far after a failure. */
 function fitted(samples: readonly Sample[], start: DifferenceModel, rounds: number): DifferenceModel {
-  const all = dials();
+  const only = process.env.ONLY?.split(',');
+  const all = dials().filter(({ name }) => only?.includes(name) ?? true);
   const steps = all.map(() => 0.2);
   let model = start;
   let best = cost(samples, model);

@@ -31,8 +31,8 @@ interface Ladder {
 async function laddersOf(path: string, half: Half, width: number): Promise<Ladder[]> {
   const crop = await cropAt(path, width);
   const references = DENSITIES.map((density) => new DifferenceReference(crop, density));
-  const ladders = references.map(({ density, exposure }): Ladder => {
-    const features = featureVector({ exposure, width: crop.width, height: crop.height, density });
+  const ladders = references.map(({ density, known }): Ladder => {
+    const features = featureVector({ ...known, width: crop.width, height: crop.height, density });
     return { half, density, features, logs: { jpeg: [], jpegFull: [], webp: [], avif: [] } };
   });
   for (const curve of CURVES) {

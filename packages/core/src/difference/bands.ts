@@ -2,8 +2,8 @@
 
 /** Side of a grid cell in px of the full picture. */
 export const CELL = 4;
-/** Bands from fine to coarse: four octaves and what is left below them, down to a change of the whole field. */
-export const BANDS = 5;
+/** Bands from fine to coarse: five octaves and what is left below them, down to a change of the whole field. */
+export const BANDS = 6;
 
 /** Halves a plane by the binomial filter 1 3 3 1 in both directions. Sides must be even. */
 export function halve(plane: Float32Array, width: number, height: number): Float32Array {
@@ -91,9 +91,9 @@ function spread(grid: Float32Array, width: number, height: number, times: number
 
 /**
  * Energy (mean square) of the bands from `first` on, on the 4 px grid: full size (0), half (1), quarter (2), an
- * eighth (3), and the rest at a sixteenth (4). Laplacian pyramid after P. Burt and E. Adelson, "The Laplacian pyramid as a compact
+ * eighth (3), a sixteenth (4), and the rest at a half of that (5). Laplacian pyramid after P. Burt and E. Adelson, "The Laplacian pyramid as a compact
  * image code", 1983, with the kernel 1 3 3 1.
- * @param plane at the size of band `first`. @param width,height of the plane; multiples of 16 >> first.
+ * @param plane at the size of band `first`. @param width,height of the plane; multiples of 32 >> first.
  */
 export function bandEnergies(
   plane: Float32Array,

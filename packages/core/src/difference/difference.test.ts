@@ -77,6 +77,20 @@ describe('difference', () => {
     // A three-hundredth of the area: its root mean square is a seventeenth of the whole's.
     expect(part).toBeGreaterThan(visibleDifference(pixels, whole) / 3);
   });
+  test('tiles and blotches in a plain field are seen, a drift of the whole field is not', () => {
+    const plain = picture(256, 256, 3, () => [60, 70, 90]);
+    /** Two codes more in every other tile of this side, or everywhere. */
+    const tiled = (side: number) =>
+      picture(256, 256, 3, (x, y) => {
+        const more = (Math.floor(x / side) + Math.floor(y / side)) % 2 === 0 ? 2 : 0;
+        return [60 + more, 70 + more, 90 + more];
+      });
+    const whole = picture(256, 256, 3, () => [62, 72, 92]);
+    const drift = visibleDifference(plain, whole);
+    expect(drift).toBeLessThan(0.7);
+    for (const side of [8, 16, 32])
+      expect(visibleDifference(plain, tiled(side))).toBeGreaterThan(1.5 * drift);
+  });
   test('a lost colour is seen though lightness stays', () => {
     const red = picture(64, 64, 3, (x) => (x < 32 ? [190, 90, 90] : [120, 120, 120]));
     const grey = picture(64, 64, 3, (x) => (x < 32 ? [124, 124, 124] : [120, 120, 120]));
@@ -123,12 +137,24 @@ describe('difference', () => {
   });
   test('exposure: nothing hides errors in a plain field, much does in texture', () => {
     const luck = chance(6);
-    const plain = new DifferenceReference(picture(96, 96, 3, () => [128, 128, 128])).exposure;
-    const busy = new DifferenceReference(picture(96, 96, 3, () => [luck.whole(0, 255), 128, 128])).exposure;
+    const known = (paint: Paint) => new DifferenceReference(picture(96, 96, 3, paint)).known;
+    const plain = known(() => [128, 128, 128]).exposure;
+    const busy = known(() => [luck.whole(0, 255), 128, 128]).exposure;
     for (const band of [0, 1, 2] as const) {
       expect(plain[band]).toBeCloseTo(0, 3);
       expect(busy[band]).toBeLessThan(plain[band]);
     }
+  });
+  test('colour: none in grey, more the more saturated its detail is', () => {
+    const stripes = (more: number) =>
+      new DifferenceReference(picture(96, 96, 3, (x) => [120 + (x % 8 < 4 ? more : 0), 120, 120])).known
+        .colour;
+    expect(new DifferenceReference(picture(96, 96, 1, (x, y) => [(x * y) % 256])).known.colour).toBeCloseTo(
+      Math.log(1e-6),
+      3,
+    );
+    expect(stripes(20)).toBeGreaterThan(-12);
+    expect(stripes(100)).toBeGreaterThan(stripes(20) + 1);
   });
 });
 
@@ -151,9 +177,9 @@ describe('its parts', () => {
   test('a picture minus itself is nothing, and the edge is repeated', () => {
     const pixels = picture(21, 11, 3, hills);
     const planes = toOpponent(pixels);
-    expect([planes.width, planes.height]).toEqual([32, 16]);
+    expect([planes.width, planes.height]).toEqual([32, 32]);
     expect(planes.lightness[31]).toBe(planes.lightness[20]);
-    expect(planes.lightness[15 * 32 + 5]).toBe(planes.lightness[10 * 32 + 5]);
+    expect(planes.lightness[31 * 32 + 5]).toBe(planes.lightness[10 * 32 + 5]);
     const nothing = toOpponent(pixels, 255, planes);
     for (const value of nothing.lightness) expect(value).toBe(0);
   });
@@ -164,15 +190,15 @@ describe('its parts', () => {
   });
   test('a wave’s energy stands in the band of its length', () => {
     const bandOf = (period: number): number => {
-      const plane = Float32Array.from({ length: 64 * 64 }, (_, i) =>
-        Math.sin((2 * Math.PI * (i % 64)) / period),
+      const plane = Float32Array.from({ length: 128 * 128 }, (_, i) =>
+        Math.sin((2 * Math.PI * (i % 128)) / period),
       );
-      const energies = bandEnergies(plane, 64, 64, 0).map(
+      const energies = bandEnergies(plane, 128, 128, 0).map(
         (grid) => grid.reduce((a, b) => a + b, 0) / grid.length,
       );
       return energies.indexOf(Math.max(...energies));
     };
-    expect([3, 7, 14, 28, 64].map(bandOf)).toEqual([0, 1, 2, 3, 4]);
+    expect([3, 7, 14, 28, 56, 128].map(bandOf)).toEqual([0, 1, 2, 3, 4, 5]);
   });
   test('pixels halved: means, odd sides, and colours by their cover', () => {
     const grey = {

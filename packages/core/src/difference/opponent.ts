@@ -12,7 +12,7 @@ export interface Pixels {
 
 /** Lightness at full size; the two colour axes at half size, where they are seen. The edge is repeated. */
 export interface OpponentPlanes {
-  /** Of the lightness plane; multiples of 16 px. */
+  /** Of the lightness plane; multiples of 32 px. */
   width: number;
   height: number;
   lightness: Float32Array;
@@ -21,7 +21,7 @@ export interface OpponentPlanes {
 }
 
 /** Every side is filled up to a multiple of this, so that each scale halves exactly. */
-const BLOCK = 16;
+const BLOCK = 32;
 
 /**
  * Light that the eye adds to every dark place, as a share of white: below it the cube root of OKLab would

@@ -8,9 +8,28 @@ import { halved } from './reduce.ts';
 import type { DifferenceMap } from './spots.ts';
 import { gridOf, windowEnergies, type Grid, type WindowEnergies } from './windows.ts';
 
+/** What can be told of a picture before anything is encoded. */
+export interface KnownOfPicture {
+  /**
+   * Natural logs of the mean share of lightness errors that stays visible in the three finer bands: near 0 where
+   * nothing hides them, far below in busy texture.
+   */
+  exposure: readonly [number, number, number];
+  /** Natural log of the mean energy of its green–red detail some 8 px long: what halving the colour would lose. */
+  colour: number;
+}
+
+const mean = (values: Float32Array): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/** Where colour detail is looked for, that most tells how a picture takes to being encoded. */
+const TELLING_BAND = 2;
+/** Energy below which colour detail is nothing to anybody. */
+const NO_COLOUR = 1e-6;
+
 /** A picture at one viewing distance, on each of the grounds that it may stand on. */
 class SeenReference {
   private readonly grounds: { grey: number; planes: OpponentPlanes; weights: WindowEnergies }[];
+  readonly known: KnownOfPicture;
   private readonly inner: Grid;
   /** Of the variant that is compared: made with the first. */
   private planes: OpponentPlanes | undefined;
@@ -22,21 +41,16 @@ class SeenReference {
     this.inner = gridOf(pixels.width, pixels.height);
     const alpha = pixels.channels === 2 || pixels.channels === 4;
     // A see-through picture may stand on anything: the worse of a white and a black page counts.
-    this.grounds = (alpha ? [255, 0] : [255]).map((grey) => {
+    let colour = 0;
+    this.grounds = (alpha ? [255, 0] : [255]).map((grey, n) => {
       const planes = toOpponent(pixels, grey);
-      return { grey, planes, weights: errorWeights(windowEnergies(planes, this.inner), model) };
+      const activity = windowEnergies(planes, this.inner);
+      if (n === 0) colour = Math.log(mean(activity[1]![TELLING_BAND]!) + NO_COLOUR);
+      return { grey, planes, weights: errorWeights(activity, model) };
     });
-  }
-
-  get exposure(): [number, number, number] {
-    const weights = this.grounds[0]!.weights[0]!;
-    const log = (band: number): number => {
-      const own = weights[band]!;
-      return (
-        Math.log(own.reduce((sum, weight) => sum + weight, 0) / own.length) - this.model.weights[0][band]!
-      );
-    };
-    return [log(0), log(1), log(2)];
+    const [lightness] = this.grounds[0]!.weights as [Float32Array[]];
+    const exposed = (band: number): number => Math.log(mean(lightness[band]!)) - model.weights[0][band]!;
+    this.known = { exposure: [exposed(0), exposed(1), exposed(2)], colour };
   }
 
   differenceOf(variant: Pixels): number {
@@ -88,12 +102,9 @@ export class DifferenceReference {
     if (this.between > 0) this.seen.push(new SeenReference(halved(near), model));
   }
 
-  /**
-   * What can be told of a picture before anything is encoded: natural logs of the mean share of lightness errors
-   * that stays visible in the three finer bands. Near 0 where nothing hides them, far below in busy texture.
-   */
-  get exposure(): [number, number, number] {
-    return this.seen[0]!.exposure;
+  /** At the nearer of the distances that it is looked at from. */
+  get known(): KnownOfPicture {
+    return this.seen[0]!.known;
   }
 
   /**

@@ -115,6 +115,7 @@ test('points are asked for at rising qualities within the encoder’s range', ()
     for (const exposure of [-2, -1, 0] as const) {
       const known = {
         exposure: [exposure, exposure, exposure] as const,
+        colour: -11,
         width: 600,
         height: 400,
         density: 1,

@@ -8,7 +8,7 @@ import { ThoroughSearch } from './thorough-search.ts';
 import { VariantSearch, type Recipe, type Trial, type VariantAttempt } from './variant-search.ts';
 
 const FORMATS: LossyFormat[] = ['jpeg', 'webp', 'avif'];
-const FEATURES: Features = { exposure: [-1, -1, -1], width: 600, height: 400, density: 1 };
+const FEATURES: Features = { exposure: [-1, -1, -1], colour: -10, width: 600, height: 400, density: 1 };
 const TARGET = 2;
 
 /** What an encoder does to a picture: every recipe has a gain of its own, and a quality scale of its own. */

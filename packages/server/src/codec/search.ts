@@ -93,10 +93,10 @@ export class SizedPicture {
   /** What it could be had for: bytes and difference at qualities from where nobody sees anything to where everybody does. */
   async points(format: LossyFormat, density: number): Promise<Attempt[]> {
     const { width, height } = this.picture;
-    const { exposure } = this.referenceAt(density);
+    const { known } = this.referenceAt(density);
     const points: Attempt[] = [];
     const photograph = { kind: 'photograph', lossless: false } as const;
-    for (const quality of pointQualities(format, { exposure, width, height, density })) {
+    for (const quality of pointQualities(format, { ...known, width, height, density })) {
       const settings = settingsFor(format, photograph, { target: 0, density, pinned: quality });
       const { file, difference } = await this.pinned(format, settings, quality, density);
       points.push({ quality, bytes: file.length, difference: difference! });
@@ -114,7 +114,7 @@ export class SizedPicture {
     const density = settings.density ?? 1;
     const Search = settings.thorough ? ThoroughSearch : VariantSearch;
     const search = new Search(format, target, {
-      exposure: this.referenceAt(density).exposure,
+      ...this.referenceAt(density).known,
       width,
       height,
       density,
