@@ -91,6 +91,17 @@ describe('difference', () => {
     for (const side of [8, 16, 32])
       expect(visibleDifference(plain, tiled(side))).toBeGreaterThan(1.5 * drift);
   });
+  test('an error at the rim counts no more than in the middle, whatever the size', () => {
+    for (const side of [120, 128, 129, 150]) {
+      const plain = picture(side, side, 3, () => [60, 70, 90]);
+      const worseAt = (from: number) =>
+        visibleDifference(
+          plain,
+          picture(side, side, 3, (x, y) => (x === from && y === from ? [80, 90, 110] : [60, 70, 90])),
+        );
+      expect(worseAt(side - 1)).toBeLessThan(1.5 * worseAt(64));
+    }
+  });
   test('a lost colour is seen though lightness stays', () => {
     const red = picture(64, 64, 3, (x) => (x < 32 ? [190, 90, 90] : [120, 120, 120]));
     const grey = picture(64, 64, 3, (x) => (x < 32 ? [124, 124, 124] : [120, 120, 120]));
@@ -174,12 +185,14 @@ describe('its parts', () => {
     expect(greenRed[0]).toBeCloseTo(0.225, 1);
     expect(blueYellow[0]).toBeCloseTo(0.126, 1);
   });
-  test('a picture minus itself is nothing, and the edge is repeated', () => {
+  test('a picture minus itself is nothing, and beyond the edge lies its mirror image', () => {
     const pixels = picture(21, 11, 3, hills);
     const planes = toOpponent(pixels);
     expect([planes.width, planes.height]).toEqual([32, 32]);
-    expect(planes.lightness[31]).toBe(planes.lightness[20]);
-    expect(planes.lightness[31 * 32 + 5]).toBe(planes.lightness[10 * 32 + 5]);
+    expect(planes.lightness[21]).toBe(planes.lightness[20]);
+    expect(planes.lightness[31]).toBe(planes.lightness[10]);
+    // Eleven rows, there and back, and the first ten of them there again.
+    expect(planes.lightness[31 * 32 + 5]).toBe(planes.lightness[9 * 32 + 5]);
     const nothing = toOpponent(pixels, 255, planes);
     for (const value of nothing.lightness) expect(value).toBe(0);
   });

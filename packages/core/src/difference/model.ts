@@ -33,11 +33,11 @@ export interface DifferenceModel {
 /** Fitted to the `butteraugli` program on the photographs of the calibration half. */
 export const CALIBRATED: DifferenceModel = {
   weights: [
-    [-0.097, 1.492, 1.798, 2.723, 1.979, -3],
-    [-Infinity, -1, -1, 2.87, 2.229, -3],
-    [-Infinity, -2, -1, -0.698, 2.426, -3],
+    [-0.097, 1.492, 1.798, 2.723, 2.832, -3],
+    [-Infinity, -1, -1, 2.87, 1.36, -3],
+    [-Infinity, -2, -1, -0.698, 2.395, -3],
   ],
-  hides: [97.8, 17.6, 2.34, 138.6, 0.131, 0],
+  hides: [97.8, 17.6, 2.34, 138.6, 3.11, 0],
   hidesAround: 33.54,
   lightHidesColour: 161.4,
   colourHidesColour: 1.393,
@@ -46,6 +46,6 @@ export const CALIBRATED: DifferenceModel = {
   norm: 13.93,
   wholeShare: 0.001,
   areaPower: 0.294,
-  scale: 128.4,
+  scale: 127.7,
   power: 0.9376,
 };

@@ -10,7 +10,7 @@ export interface Pixels {
   channels: 1 | 2 | 3 | 4;
 }
 
-/** Lightness at full size; the two colour axes at half size, where they are seen. The edge is repeated. */
+/** Lightness at full size; the two colour axes at half size, where they are seen. Beyond the edge the picture is mirrored. */
 export interface OpponentPlanes {
   /** Of the lightness plane; multiples of 32 px. */
   width: number;
@@ -119,9 +119,9 @@ export function toOpponent(
   // A last column or row that stands alone at half size counts twice.
   if (w & 1) scaleColumn([greenRed, blueYellow], w >> 1, half, (h + 1) >> 1);
   if (h & 1) scaleRow([greenRed, blueYellow], h >> 1, half);
-  repeatEdge(lightness, w, h, width, height);
-  repeatEdge(greenRed, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
-  repeatEdge(blueYellow, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
+  mirrorEdge(lightness, w, h, width, height);
+  mirrorEdge(greenRed, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
+  mirrorEdge(blueYellow, (w + 1) >> 1, (h + 1) >> 1, half, height >> 1);
   if (minus) {
     subtract(greenRed, minus.greenRed);
     subtract(blueYellow, minus.blueYellow);
@@ -137,12 +137,25 @@ function scaleRow(planes: Float32Array[], y: number, stride: number): void {
   for (const plane of planes) for (let x = 0; x < stride; x++) plane[y * stride + x]! *= 2;
 }
 
-/** Fills a plane beyond the picture's w × h with its last column and row. */
-function repeatEdge(plane: Float32Array, w: number, h: number, width: number, height: number): void {
-  if (w < width) {
-    for (let y = 0; y < h; y++) plane.fill(plane[y * width + w - 1]!, y * width + w, (y + 1) * width);
+/** Where the mirror image of a place beyond a side's end lies, back and forth for short sides. */
+const mirrored = (at: number, side: number): number => {
+  const place = at % (2 * side);
+  return place < side ? place : 2 * side - 1 - place;
+};
+
+/**
+ * Fills a plane beyond the picture's w × h with its mirror image. Repeating the last pixel would make a blotch as
+ * large as the filling of what is wrong with that one.
+ */
+function mirrorEdge(plane: Float32Array, w: number, h: number, width: number, height: number): void {
+  for (let x = w; x < width; x++) {
+    const from = mirrored(x, w);
+    for (let y = 0; y < h; y++) plane[y * width + x] = plane[y * width + from]!;
   }
-  for (let y = h; y < height; y++) plane.copyWithin(y * width, (h - 1) * width, h * width);
+  for (let y = h; y < height; y++) {
+    const from = mirrored(y, h) * width;
+    plane.copyWithin(y * width, from, from + width);
+  }
 }
 
 function subtract(plane: Float32Array, other: Float32Array): void {

@@ -18,10 +18,10 @@ type Coefficients = readonly [number, number, number, number, number, number, nu
  * megapixels, ln of the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {
-  jpeg: [1.558, -0.285, 0.372, 0.405, 0.119, 0.028, -0.552, -0.398],
-  jpegFull: [0.412, -0.213, 0.251, 0.162, 0.026, 0.037, -0.738, -0.03],
-  webp: [1.061, -0.121, 0.191, 0.414, 0.073, 0.02, -0.48, -0.533],
-  avif: [0.451, -0.08, -0.209, 0.516, 0.037, 0.048, -0.53, -0.717],
+  jpeg: [1.707, -0.34, 0.619, 0.154, 0.128, 0.025, -0.552, -0.408],
+  jpegFull: [0.467, -0.221, 0.361, 0.039, 0.027, 0.048, -0.782, 0.018],
+  webp: [1.149, -0.14, 0.316, 0.262, 0.079, 0.023, -0.465, -0.557],
+  avif: [0.459, -0.078, -0.186, 0.484, 0.036, 0.055, -0.538, -0.726],
 };
 
 /** What the coefficients are for, in their order; the fit is made with the same. */

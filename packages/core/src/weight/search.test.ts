@@ -121,7 +121,13 @@ describe('search', () => {
   });
 });
 
-const features: Features = { exposure: [-0.5, -0.3, -0.2], colour: -12.5, width: 720, height: 480, density: 1 };
+const features: Features = {
+  exposure: [-0.5, -0.3, -0.2],
+  colour: -12.5,
+  width: 720,
+  height: 480,
+  density: 1,
+};
 
 function searchVariant(format: LossyFormat, target: number, at: (trial: Trial) => Attempt): VariantSearch {
   const search = new VariantSearch(format, target, features);
