@@ -16,6 +16,8 @@ const STEPS: Record<Curve, number[]> = {
   avif: [...LADDERS.avif, 93],
 };
 const CURVES = Object.keys(STEPS) as Curve[];
+/** From a thumbnail to a hero for a dense screen: the more there is of a picture, the worse its worst place. */
+const LADDER_WIDTHS = [360, 960, 1920];
 const DENSITIES = [1, 1.5, 2];
 /** Curves run nearly parallel, but not quite: offsets are read off where the default target is met. */
 const AT = Math.log(2);
@@ -51,7 +53,7 @@ const all: Ladder[] = [];
 for (const { id, half } of await knownPhotos()) {
   const path = paths.get(id);
   if (!path || (process.env.HALF && process.env.HALF !== half)) continue;
-  for (const width of [360, 960]) all.push(...(await laddersOf(path, half, width)));
+  for (const width of LADDER_WIDTHS) all.push(...(await laddersOf(path, half, width)));
   console.error(id);
 }
 const fitted = all.filter(({ half }) => half === 'calibration');
