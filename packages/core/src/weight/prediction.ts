@@ -18,10 +18,10 @@ type Coefficients = readonly [number, number, number, number, number, number, nu
  * megapixels, ln of the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {
-  jpeg: [1.707, -0.34, 0.619, 0.154, 0.128, 0.025, -0.552, -0.408],
-  jpegFull: [0.467, -0.221, 0.361, 0.039, 0.027, 0.048, -0.782, 0.018],
-  webp: [1.149, -0.14, 0.316, 0.262, 0.079, 0.023, -0.465, -0.557],
-  avif: [0.459, -0.078, -0.186, 0.484, 0.036, 0.055, -0.538, -0.726],
+  jpeg: [1.521, -0.313, 0.476, 0.366, 0.113, 0.028, -0.542, -0.386],
+  jpegFull: [0.427, -0.213, 0.312, 0.13, 0.027, 0.045, -0.742, 0.016],
+  webp: [1, -0.134, 0.273, 0.327, 0.068, 0.036, -0.454, -0.559],
+  avif: [0.355, -0.076, -0.228, 0.543, 0.03, 0.057, -0.491, -0.776],
 };
 
 /** What the coefficients are for, in their order; the fit is made with the same. */

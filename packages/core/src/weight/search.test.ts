@@ -76,6 +76,18 @@ describe('search', () => {
     });
     expect(run(new QualitySearch({ curve: 'avif', target: 2, offset: 0.4 }), at).attempts).toHaveLength(1);
   });
+  test('after two encodes less is asked of a file, unless it was said how near it must be', () => {
+    /** Whether the search goes on when files come out with these differences. */
+    const goesOn = (differences: number[], near?: number) => {
+      const search = new QualitySearch({ curve: 'jpeg', target: 2, offset: 0, ...(near && { near }) });
+      for (const difference of differences) search.take({ quality: search.next!, bytes: 1000, difference });
+      return search.next !== null;
+    };
+    expect(goesOn([1.65])).toBe(true);
+    expect(goesOn([2.4, 1.65])).toBe(false);
+    expect(goesOn([2.4, 1.55])).toBe(true);
+    expect(goesOn([2.4, 1.65], 0.975)).toBe(true);
+  });
   test('no quality is tried twice, and each lies between what failed and what met the target', () => {
     const luck = chance(52);
     for (let i = 0; i < 300; i++) {

@@ -23,8 +23,9 @@ export const offsetOf = (
 const AIM = 0.925;
 /** A file this near below the target is not searched further: one more encode would save a few per cent at best. */
 const NEAR = 0.85;
-/** With a file this near below the target the last encode may be bold. */
+/** After so many encodes a file as near as this will do: the next would cost as much as the first and save less. */
 const FAIR = 0.8;
+const FAIR_AFTER = 2;
 /** In ln D: aimed lower by this for each failure after the first, and for the last encode. */
 const CARE = 0.03;
 const LAST_CARE = 0.1;
@@ -43,7 +44,7 @@ export interface SearchStart {
   shift?: number;
   /** Share of the target that is aimed at. */
   aim?: number;
-  /** Share of the target from which on a file is near enough. */
+  /** Share of the target from which on a file is near enough, however long it takes. */
   near?: number;
 }
 
@@ -66,7 +67,6 @@ export class QualitySearch {
   private readonly low: number;
   private readonly high: number;
   private readonly most: number;
-  private readonly near: number;
   /** ln D that is aimed at. */
   private readonly goal: number;
   next: number | null;
@@ -74,7 +74,6 @@ export class QualitySearch {
   constructor(private readonly start: SearchStart) {
     [this.low, this.high] = QUALITY_RANGE[start.curve];
     this.most = start.most ?? MOST_ENCODES;
-    this.near = start.near ?? NEAR;
     this.goal = Math.log(start.target * (start.aim ?? AIM));
     this.next = this.most > 0 ? this.within(this.qualityAt(this.goal - start.offset)) : null;
   }
@@ -91,6 +90,11 @@ export class QualitySearch {
   take(attempt: Attempt): void {
     this.attempts.push(attempt);
     this.next = this.over() ? null : this.step();
+  }
+
+  /** Share of the target from which on a file is near enough by now. */
+  private get near(): number {
+    return this.start.near ?? (this.attempts.length < FAIR_AFTER ? NEAR : FAIR);
   }
 
   private within(quality: number): number {
