@@ -2,12 +2,21 @@
 import type { DifferenceModel } from './model.ts';
 import type { WindowEnergies } from './windows.ts';
 
-/** Sums of one or two lists, each to a power between 0 and 2. Plain loops: this runs for every file that is judged. */
+/**
+ * Sums of one or two lists, each to a power between 0 and 2. Plain loops: this runs for every picture. Windows beside
+ * each other lie in one cell of a coarse band: what stands there again is not raised again.
+ */
 function raised(power: number, values: Float32Array, more?: Float32Array): Float32Array {
   const result = new Float32Array(values.length);
+  let last = 0;
+  let lastRaised = 0;
   for (let i = 0; i < result.length; i++) {
     const value = values[i]! + (more ? more[i]! : 0);
-    if (value > 0) result[i] = Math.exp(power * Math.log(value));
+    if (value !== last) {
+      last = value;
+      lastRaised = Math.exp(power * Math.log(value));
+    }
+    result[i] = lastRaised;
   }
   return result;
 }
@@ -57,7 +66,15 @@ const MIDDLE = 0.6;
 /** By window how much more an error of the colours counts on dark ground: there mottling is seen that light hides. */
 function adaptation(ground: Float32Array, dark: number): Float32Array {
   const result = new Float32Array(ground.length);
-  for (let i = 0; i < result.length; i++) result[i] = Math.exp(dark * (MIDDLE - Math.sqrt(ground[i]!)));
+  let last = -1;
+  let share = 0;
+  for (let i = 0; i < result.length; i++) {
+    if (ground[i] !== last) {
+      last = ground[i]!;
+      share = Math.exp(dark * (MIDDLE - Math.sqrt(last)));
+    }
+    result[i] = share;
+  }
   return result;
 }
 

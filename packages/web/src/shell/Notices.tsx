@@ -29,7 +29,7 @@ export function Notices() {
     <div
       role="status"
       aria-live="polite"
-      className="pointer-events-none fixed bottom-[58px] left-1/2 z-40 flex max-h-[60vh] -translate-x-1/2 flex-col items-center gap-1.5 overflow-y-auto"
+      className="pointer-events-none fixed inset-x-3 bottom-[58px] z-40 flex max-h-[60vh] flex-col items-center gap-1.5 overflow-y-auto"
     >
       {notices.map((notice) => (
         <Line key={`${notice.tone} ${notice.text}`} notice={notice} />
