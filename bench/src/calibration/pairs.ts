@@ -3,7 +3,6 @@
 // And regions.csv: all of them again, whole and where they are plainest, as they are and halved.
 // node bench/dist/calibration/pairs.js FOLDER… (ONLY=regions or ONLY=pairs for one of the two)
 import { writeFile } from 'node:fs/promises';
-import { cpus } from 'node:os';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import type { Curve, LossyFormat } from '@dusky-otter/core';
@@ -13,6 +12,7 @@ import {
   findPhotos,
   FOLDER,
   LADDERS,
+  ofEach,
   REGION_LADDERS,
   regionAt,
   seenAt,
@@ -66,16 +66,7 @@ async function write<T extends { photo: string }>(
   photos: ReadonlyMap<string, string>,
   of: (photo: string, path: string) => Promise<T[]>,
 ): Promise<void> {
-  const queue = [...photos].sort();
-  const pairs: T[] = [];
-  await Promise.all(
-    cpus().map(async () => {
-      for (let next = queue.shift(); next; next = queue.shift()) {
-        pairs.push(...(await of(...next)));
-        console.log(`${next[0]} done, ${queue.length} to go`);
-      }
-    }),
-  );
+  const pairs = await ofEach(photos, of);
   pairs.sort((a, b) => (a.photo < b.photo ? -1 : a.photo > b.photo ? 1 : 0));
   await writeFile(join(FOLDER, name), `${Papa.unparse(pairs, { newline: '\n' })}\n`);
 }

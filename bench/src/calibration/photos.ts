@@ -1,6 +1,7 @@
 // The photographs that the visible difference was calibrated and judged with: known by their hashes, not shipped.
 import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
+import { cpus } from 'node:os';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import sharp from 'sharp';
@@ -81,6 +82,24 @@ export async function findPhotos(folders: readonly string[]): Promise<Map<string
     }
   }
   return found;
+}
+
+/** What comes of each photograph, as many at a time as there are processors; in no order. */
+export async function ofEach<T>(
+  photos: ReadonlyMap<string, string>,
+  of: (photo: string, path: string) => Promise<T[]>,
+): Promise<T[]> {
+  const queue = [...photos].sort();
+  const all: T[] = [];
+  await Promise.all(
+    cpus().map(async () => {
+      for (let next = queue.shift(); next; next = queue.shift()) {
+        all.push(...(await of(...next)));
+        console.error(`${next[0]} done, ${queue.length} to go`);
+      }
+    }),
+  );
+  return all;
 }
 
 /** The middle of a photograph, 3:2, at a width: what its variants are compared with. */

@@ -3,12 +3,11 @@
 // node bench/dist/calibration/targets.js FOLDER… (ALL=1: every JPEG and PNG of the folders instead of the known ones)
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { cpus } from 'node:os';
 import { settingsFor, TARGETS, type LossyFormat } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
 import { ROOT, rounded } from '../report.ts';
-import { cropAt, findPhotos, knownPhotos, seenAt } from './photos.ts';
+import { cropAt, findPhotos, knownPhotos, ofEach, seenAt } from './photos.ts';
 import { Referee } from './referee.ts';
 
 const TARGET = TARGETS.clean;
@@ -64,32 +63,25 @@ async function photosIn(folders: readonly string[]): Promise<Map<string, string>
   return new Map([...found].filter(([id]) => !seen.includes(id)));
 }
 
-const queue = [...(await photosIn(process.argv.slice(2)))].sort();
-const all: Judged[] = [];
 const referee = await Referee.open();
-await Promise.all(
-  cpus().map(async () => {
-    for (let next = queue.shift(); next; next = queue.shift()) {
-      all.push(...(await judged(...next, referee)));
-      console.error(`${next[0]} done, ${queue.length} to go`);
-    }
-  }),
+const all = await ofEach(await photosIn(process.argv.slice(2)), (photo, path) =>
+  judged(photo, path, referee),
 );
 await referee.close();
 
-const met = all.filter(({ own }) => own <= TARGET);
+const meets = ({ own }: Judged): boolean => own <= TARGET;
 const above = (files: readonly Judged[], times: number): number =>
   files.filter(({ reference }) => reference > times * TARGET).length;
 console.table(
   FORMATS.flatMap((format) =>
     ([1, 2] as const).map((density) => {
-      const files = met.filter((one) => one.format === format && one.density === density);
+      const made = all.filter((one) => one.format === format && one.density === density);
+      const files = made.filter(meets);
       return {
         format,
         density,
         files: files.length,
-        'target not met':
-          all.filter((o) => o.format === format && o.density === density).length - files.length,
+        'target not met': made.length - files.length,
         'worst ÷ target': rounded(Math.max(...files.map(({ reference }) => reference)) / TARGET, 2),
         'above 1.25': above(files, 1.25),
         'above 1.4': above(files, 1.4),
@@ -97,5 +89,6 @@ console.table(
     }),
   ),
 );
-console.table([...met].sort((a, b) => b.reference - a.reference).slice(0, 12));
-console.table(all.filter(({ own }) => own > TARGET));
+const worst = all.filter(meets).sort((a, b) => b.reference - a.reference);
+console.table(worst.slice(0, 12));
+console.table(all.filter((one) => !meets(one)));

@@ -23,7 +23,10 @@ export const offsetOf = (
 const AIM = 0.925;
 /** A file this near below the target is not searched further: one more encode would save a few per cent at best. */
 const NEAR = 0.85;
-/** After so many encodes a file as near as this will do: the next would cost as much as the first and save less. */
+/**
+ * After so many encodes a file as near as this will do: the next would cost as much as the first and save less. Where
+ * more is asked, the last encode may be bold with such a one at hand.
+ */
 const FAIR = 0.8;
 const FAIR_AFTER = 2;
 /** In ln D: aimed lower by this for each failure after the first, and for the last encode. */

@@ -18,6 +18,9 @@ interface Shown {
   pages: [string, string];
 }
 
+const withOne = ([first, second]: [string, string], n: 0 | 1, value: string): [string, string] =>
+  n === 0 ? [value, second] : [first, value];
+
 /** Where one is in a frame: how far down, and on which page of the arrangement. */
 function placeIn(frame: HTMLIFrameElement | null | undefined): { top: number; page: string } {
   try {
@@ -45,11 +48,12 @@ export function Proof({ address, width, height, scale, title }: Props) {
       // What stands behind already, and was seen before: it takes its place again.
       if (before.sources[behind] === address)
         return loaded.current[behind] === address ? { ...before, front: behind } : before;
-      const next: Shown['sources'] = [...before.sources];
-      next[behind] = address;
-      const pages: Shown['pages'] = [...before.pages];
-      pages[behind] = placeIn(frames.current[before.front]).page;
-      return { ...before, sources: next, pages };
+      const { page } = placeIn(frames.current[before.front]);
+      return {
+        ...before,
+        sources: withOne(before.sources, behind, address),
+        pages: withOne(before.pages, behind, page),
+      };
     });
   }, [address]);
   const arrived = (n: 0 | 1) => {
@@ -58,10 +62,7 @@ export function Proof({ address, width, height, scale, title }: Props) {
     const { top, page } = placeIn(frames.current[front]);
     if (page !== pages[n]) {
       // Another page was chosen meanwhile: that one is waited for.
-      setShown((before) => ({
-        ...before,
-        pages: n === 0 ? [page, before.pages[1]] : [before.pages[0], page],
-      }));
+      setShown((before) => ({ ...before, pages: withOne(before.pages, n, page) }));
       return;
     }
     frames.current[n]?.contentWindow?.scrollTo(0, top);

@@ -13,14 +13,10 @@ export const MOST_FAILURES = 8;
  * never replaced by what went well later, and is not said twice.
  */
 export function withNotice(notices: readonly Notice[], next: Notice): readonly Notice[] {
-  const others = notices.filter(({ text, tone }) =>
-    next.tone === 'plain' ? tone === 'bad' : text !== next.text || tone === 'plain',
-  );
-  const failures = others.filter(({ tone }) => tone === 'bad');
-  const tooMany = new Set(
-    failures.slice(0, Math.max(0, failures.length + Number(next.tone === 'bad') - MOST_FAILURES)),
-  );
-  return [...others.filter((notice) => !tooMany.has(notice)), next];
+  const replaced = ({ text, tone }: Notice) => tone === next.tone && (tone === 'plain' || text === next.text);
+  const lines = [...notices.filter((notice) => !replaced(notice)), next];
+  const tooMany = lines.filter(({ tone }) => tone === 'bad').slice(0, -MOST_FAILURES);
+  return lines.filter((line) => !tooMany.includes(line));
 }
 
 /** `notices` without `gone`. */
