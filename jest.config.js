@@ -17,5 +17,5 @@ export default {
   },
   // Parallel suites would compete for the codec processes they start.
   maxWorkers: 2,
-  testTimeout: 240_000,
+  testTimeout: 600_000,
 };

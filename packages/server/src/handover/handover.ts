@@ -82,9 +82,12 @@ export function variantPaths(
   return paths;
 }
 
+/** What a hand-over asks of the vault. */
+export type Shelf = Pick<Vault, 'variant' | 'verified'>;
+
 /** A stored file compared with its hash: what is damaged must not reach a website. Null where it is. */
 export const readVariant = async (
-  vault: Vault,
+  vault: Shelf,
   { file, format, contentHash }: RowVariant,
 ): Promise<Buffer | null> =>
   contentHash === null ? null : vault.verified(vault.variant(file, format), contentHash);
@@ -92,7 +95,7 @@ export const readVariant = async (
 /** A file as it goes out, with the words that the policy puts into it. Null where what is stored is damaged. */
 export async function outgoing(
   { row, variant }: OutgoingFile,
-  vault: Vault,
+  vault: Shelf,
   context: PlanContext,
 ): Promise<Buffer | null> {
   const stored = await readVariant(vault, variant);
@@ -135,7 +138,7 @@ export async function makeWhole(
  * The ZIP as a stream, with the large-file records of ZIP64 where they are needed. Pictures are stored as they are:
  * they are compressed already. It goes no faster than it is taken.
  */
-export function handoverZip(parts: HandoverParts, vault: Vault): Readable {
+export function handoverZip(parts: HandoverParts, vault: Shelf): Readable {
   const zip = new ZipStream();
   const out = new PassThrough();
   const fail = (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error)));
