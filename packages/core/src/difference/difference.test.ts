@@ -207,7 +207,7 @@ describe('its parts', () => {
         Math.sin((2 * Math.PI * (i % 128)) / period),
       );
       const energies = bandEnergies(plane, 128, 128, 0).map(
-        (grid) => grid.reduce((a, b) => a + b, 0) / grid.length,
+        ({ energies: grid }) => grid.reduce((a, b) => a + b, 0) / grid.length,
       );
       return energies.indexOf(Math.max(...energies));
     };

