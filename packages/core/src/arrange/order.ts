@@ -26,7 +26,10 @@ function hueOf(colour: string): number {
   return sixth * 60;
 }
 
-const names = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+let collator: Intl.Collator | undefined;
+/** Made when names are first compared: that takes longer than all else that this library does when it is loaded. */
+const names = (): Intl.Collator =>
+  (collator ??= new Intl.Collator('en', { numeric: true, sensitivity: 'base' }));
 
 /** @returns a new list; what compares equal stays as it was, and what has no time comes last */
 export function orderedBy<T extends Orderable>(photos: readonly T[], order: Order): T[] {
@@ -46,7 +49,7 @@ export function orderedBy<T extends Orderable>(photos: readonly T[], order: Orde
       const [first, second] = [a.original.takenAt ?? '\uFFFF', b.original.takenAt ?? '\uFFFF'];
       return first < second ? -1 : first > second ? 1 : 0;
     },
-    name: (a, b) => names.compare(a.name, b.name),
+    name: (a, b) => names().compare(a.name, b.name),
     colour: (a, b) => hueOf(a.original.colour) - hueOf(b.original.colour),
   };
   return [...photos].sort(by[order]);

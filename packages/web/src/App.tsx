@@ -1,14 +1,10 @@
-// Starts the web application: fonts, styles, routes.
-import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
-import '@fontsource-variable/atkinson-hyperlegible-next/wght.css';
-import '@fontsource-variable/bricolage-grotesque/wght.css';
-import './ui/styles.css';
+// The routes: which screen stands at which address.
 import { lazy, startTransition, StrictMode, Suspense, type ReactNode } from 'react';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { NotFoundPage } from './shell/NotFound.tsx';
-import { beginState, client } from './server/state.ts';
+import { client } from './server/state.ts';
 import { SiteList } from './shell/SiteList.tsx';
 
 // Each screen comes when it is opened: what is evaluated at once would block the first one.
@@ -29,9 +25,6 @@ const PageLimit = lazy(async () => ({ default: (await import('./weigh/PageLimit.
 const Policy = lazy(async () => ({ default: (await import('./policy/Policy.tsx')).Policy }));
 const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
 const late = (screen: ReactNode) => <Suspense fallback={opening}>{screen}</Suspense>;
-
-// Edits that an earlier visit left behind are taken up before anything is shown.
-await beginState();
 
 const screens = (
   <StrictMode>
@@ -61,6 +54,8 @@ const screens = (
   </StrictMode>
 );
 
-const root = createRoot(document.getElementById('root')!);
-// In small pieces: the first drawing of a large screen blocks nothing for long.
-startTransition(() => root.render(screens));
+/** Draws the screen of the address that is open. */
+export function show(root: HTMLElement): void {
+  // In small pieces: the first drawing of a large screen blocks nothing for long.
+  startTransition(() => createRoot(root).render(screens));
+}
