@@ -14,6 +14,7 @@ const needsOf = {
     gif2rgb: 'giflib-tools',
     tiffcp: 'libtiff-tools',
   },
+  look: { chromium: 'chromium' },
   scale: { chromium: 'chromium' },
   'measured-places': { chromium: 'chromium' },
   'frame-bench': { chromium: 'chromium' },
