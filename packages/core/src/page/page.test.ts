@@ -20,7 +20,7 @@ import { all, attributes } from '../testing/html.ts';
 import { CONTEXT, sampleRow } from '../testing/sample.ts';
 import { NO_WORDS } from '../words/no-words.ts';
 import { firstPage, freeFolder, pageProblem } from './page.ts';
-import { beginningOf, passageProblem, saysNothing } from './passage.ts';
+import { beginningOf, passageProblem } from './passage.ts';
 import { filledTemplate, SPOT, TITLE_SPOT, templateProblem } from './template.ts';
 
 const PAGE: SetPage = firstPage('Kiln <diary>', [], () => false);
@@ -67,7 +67,7 @@ describe('a passage', () => {
   test('is named by its beginning', () => {
     const passage = [{ kind: 'paragraph' as const, runs: [{ text: ' We  lit ' }, { text: 'it' }] }];
     expect(beginningOf(passage)).toBe('We lit it');
-    expect([saysNothing(passage), saysNothing([]), passageProblem(passage)]).toEqual([false, true, null]);
+    expect([beginningOf([]), passageProblem(passage)]).toEqual(['', null]);
   });
 });
 

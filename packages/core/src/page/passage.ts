@@ -45,6 +45,3 @@ export const textOfParagraph = ({ runs }: Paragraph): string => runs.map(({ text
 /** The beginning of a passage, to name it by. */
 export const beginningOf = (passage: Passage): string =>
   passage.map(textOfParagraph).join(' ').replace(/\s+/g, ' ').trim().slice(0, 80);
-
-/** Whether anything is said in it. */
-export const saysNothing = (passage: Passage): boolean => beginningOf(passage) === '';

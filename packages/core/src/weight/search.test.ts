@@ -167,6 +167,28 @@ describe('one variant', () => {
     expect(best!.difference).toBeLessThanOrEqual(2);
     expect(attempts.length).toBeLessThanOrEqual(MOST_ENCODES);
   });
+  test('a WebP that even the highest quality does not save is made with sharp colour edges, and only then', () => {
+    const { attempts, best } = searchVariant('webp', 2, ({ quality, sharpChroma }) => ({
+      quality,
+      bytes: quality * 100,
+      difference: sharpChroma ? Math.exp(typicalLog('webp', quality)) : 2.3 + (100 - quality) / 500,
+    }));
+    const plain = attempts.findIndex(({ sharpChroma }) => sharpChroma);
+    expect(attempts[plain - 1]).toMatchObject({ quality: 98 });
+    expect(best).toMatchObject({ sharpChroma: true, fullChroma: true });
+    expect(best!.difference).toBeLessThanOrEqual(2);
+    expect(attempts.length).toBeLessThanOrEqual(MOST_ENCODES);
+  });
+  test('a WebP that nothing saves ends within its encodes, with the least difference', () => {
+    const { attempts, best } = searchVariant('webp', 2, ({ quality, sharpChroma }) => ({
+      quality,
+      bytes: quality * 100,
+      difference: (sharpChroma ? 2.1 : 2.3) + (100 - quality) / 500,
+    }));
+    expect(attempts.length).toBeLessThanOrEqual(MOST_ENCODES);
+    expect(best!.difference).toBe(Math.min(...attempts.map(({ difference }) => difference)));
+    expect(best).toMatchObject({ sharpChroma: true });
+  });
   test('a JPEG that is as expected stays plain; AVIF and WebP have one curve', () => {
     for (const format of ['jpeg', 'webp', 'avif'] as const) {
       const offset = predictedOffset(format, features);

@@ -1,5 +1,5 @@
-// The search for one variant: along the curve of its format, and for JPEG along two.
-import type { Curve, LossyFormat } from './curves.ts';
+// The search for one variant: along the curve of its format, with another recipe where the first one won't do.
+import { QUALITY_RANGE, type Curve, type LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
 import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';
 
@@ -29,13 +29,14 @@ export type VariantAttempt = Attempt & Trial;
  * was thrown away (measured, docs/methods/quality-search.md).
  */
 const FULL_CHROMA_FROM = 90;
-/** How much a picture's offset on the full-colour curve follows that on the plain one, of what it has more than expected. */
+/** How much a picture's offset with the other recipe follows that with the plain one, of what it has more than expected. */
 const FOLLOWS = 0.2;
 
 /** Driven as `QualitySearch` is; at most `MOST_ENCODES` encodes in all. */
 export class VariantSearch {
   readonly attempts: VariantAttempt[] = [];
   private curve: Curve;
+  private sharp = false;
   private search: QualitySearch;
 
   constructor(
@@ -50,9 +51,9 @@ export class VariantSearch {
 
   get next(): Trial | null {
     const quality = this.search.next;
-    return quality === null
-      ? null
-      : { quality, fullChroma: this.format !== 'jpeg' || this.curve === 'jpegFull' };
+    if (quality === null) return null;
+    const fullChroma = this.format !== 'jpeg' || this.curve === 'jpegFull';
+    return { quality, fullChroma, ...(this.sharp && { sharpChroma: true }) };
   }
 
   /** The smallest file within the target, or the one with the least difference when none is; null before any. */
@@ -63,9 +64,10 @@ export class VariantSearch {
   take(attempt: VariantAttempt): void {
     this.attempts.push(attempt);
     this.search.take(attempt);
-    if (this.curve === 'jpeg' && attempt.difference > this.target) {
-      this.change(offsetOf('jpeg', attempt) - predictedOffset('jpeg', this.features));
-    }
+    if (attempt.difference <= this.target) return;
+    const surprise = offsetOf(this.curve, attempt) - predictedOffset(this.curve, this.features);
+    if (this.curve === 'jpeg') this.change(surprise);
+    if (this.curve === 'webp') this.sharpen(attempt, surprise);
   }
 
   /** Goes over to full colour where plain JPEG would need a quality at which that is the cheaper way. */
@@ -74,6 +76,16 @@ export class VariantSearch {
     if (this.curve !== 'jpeg' || next === null || next < FULL_CHROMA_FROM) return;
     this.curve = 'jpegFull';
     this.search = this.along(this.curve, predictedOffset(this.curve, this.features) + FOLLOWS * surprise);
+  }
+
+  /**
+   * WebP always halves colour; where even its highest quality shows that, halving it so that edges stay sharp mostly
+   * does not. It takes twice the time, so it is the last resort here.
+   */
+  private sharpen({ quality }: VariantAttempt, surprise: number): void {
+    if (this.sharp || quality < QUALITY_RANGE.webp[1]) return;
+    this.sharp = true;
+    this.search = this.along('webp', predictedOffset('webp', this.features) + FOLLOWS * surprise);
   }
 
   private along(curve: Curve, offset: number): QualitySearch {

@@ -12,7 +12,7 @@ export const NAMES: Record<string, string> = {
   download: 'Download',
   gap: 'Gap',
   height: 'Height of rows',
-  change: 'They change by',
+  change: 'Changes by',
   seconds: 'By itself',
   arrows: 'Controls',
   times: 'As large',
