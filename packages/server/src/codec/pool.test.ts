@@ -6,13 +6,15 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { OriginalFacts } from '@dusky-otter/core';
-import sharp from 'sharp';
+import sharp, { type Create } from 'sharp';
 import { hashOfFile } from '../vault/vault.ts';
 import { CodecPool } from './pool.ts';
 import { InterruptedError } from './task.ts';
 import type { Inspected, InspectJob, MadeVariant, RenderJob } from './protocol.ts';
 
 const LIMITS = { seconds: 60, bytes: 2e9 };
+
+const GROUND = { width: 1200, height: 800, channels: 3 as const, background: '#000' };
 
 let folder: string;
 let pool: CodecPool;
@@ -25,18 +27,20 @@ afterEach(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
-async function job(shade: number): Promise<InspectJob> {
-  const bytes = await sharp({
-    create: { width: 1200, height: 800, channels: 3, background: { r: shade, g: 90, b: 90 } },
-  })
+/** A photo of 1200 × 800 px to be looked at. */
+async function jobOf(painted: Partial<Create>, name: string): Promise<InspectJob> {
+  const bytes = await sharp({ create: { ...GROUND, ...painted } })
     .jpeg()
     .toBuffer();
-  const path = join(folder, `photo-${shade}`);
+  const path = join(folder, `photo-${name}`);
   await writeFile(path, bytes);
   const hash = createHash('sha256').update(bytes).digest('hex');
   const views = { row: `${path}.row`, bench: `${path}.bench` };
   return { kind: 'inspect', path, hash, bytes: bytes.length, limitPixels: 1e8, incoming: folder, views };
 }
+
+const job = (shade: number): Promise<InspectJob> =>
+  jobOf({ background: { r: shade, g: 90, b: 90 } }, `${shade}`);
 
 function renderJob(inspected: InspectJob, facts: OriginalFacts, count: number): RenderJob {
   const outputs = Array.from({ length: count }, (_, i) => ({
@@ -220,11 +224,11 @@ describe('limits', () => {
   };
   test('a file that takes too long is refused with the reason, its process replaced', () =>
     limited({ seconds: 0.3, bytes: 2e9 }, async (own) => {
-      const outputs = renderJob(await job(1), (await pool.inspect(await job(1))).facts, 1);
-      const slow = {
-        ...outputs,
-        outputs: [{ ...outputs.outputs[0]!, width: 1200, height: 800, settings: { quality: 60, effort: 9 } }],
-      };
+      // Noise keeps this encoder busy for two minutes: nobody is looked after that late.
+      const noisy = await jobOf({ noise: { type: 'gaussian', mean: 128, sigma: 40 } }, 'noise');
+      const slow = renderJob(noisy, (await pool.inspect(noisy)).facts, 1);
+      const [output] = slow.outputs;
+      slow.outputs = [{ ...output!, width: 1200, height: 800, settings: { quality: 60, effort: 9 } }];
       await expect(own.render(slow, () => undefined)).rejects.toMatchObject({
         message: expect.stringMatching(/^It takes longer than 0 seconds/) as unknown,
         key: 'k0',
@@ -241,10 +245,10 @@ describe('limits', () => {
     limited({ seconds: 60, bytes: 220e6 }, async (own) => {
       const large = await heavy();
       const { facts } = await pool.inspect({ ...large, hash: await hashOfFile(large.path) });
-      const whole = {
-        ...renderJob(large, facts, 1),
-        crop: { x: 0, y: 0, width: facts.width, height: facts.height },
-      };
+      // At full size it holds its memory for a good while: nobody is looked after that late.
+      const { width, height } = facts;
+      const whole = { ...renderJob(large, facts, 1), crop: { x: 0, y: 0, width, height } };
+      whole.outputs = [{ ...whole.outputs[0]!, width, height }];
       await expect(own.render(whole, () => undefined)).rejects.toThrow(
         /^It needs more than 220 MB of memory/,
       );

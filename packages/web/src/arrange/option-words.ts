@@ -51,8 +51,8 @@ const CHOICES: Record<string, string> = {
   deep: 'deep',
   lighten: 'gets lighter',
   grow: 'grows a little',
-  light: 'white, on a dark ground',
-  dark: 'black, on a light ground',
+  light: 'white, on dark',
+  dark: 'black, on light',
 };
 
 /** The same word says another thing of some. */
