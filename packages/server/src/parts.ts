@@ -2,6 +2,7 @@
 import type { FileState } from '@dusky-otter/core';
 import type { Sequelize } from 'sequelize';
 import { CodecPool } from './codec/pool.ts';
+import { BATCH } from './codec/process.ts';
 import type { Config } from './config.ts';
 import { Aftermath } from './edits/aftermath.ts';
 import { Edits } from './edits/edits.ts';
@@ -57,7 +58,7 @@ export async function buildParts(
   const stored = new StoredVariants();
   await stored.load(vault);
   const hub = new EventHub();
-  const pool = new CodecPool(config.workers, config.jobs);
+  const pool = new CodecPool(config.workers, config.jobs, BATCH);
   const sites = new SiteBook();
   const failures = new Map<string, string>();
   const state: FileState = {

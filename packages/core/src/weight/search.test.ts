@@ -167,14 +167,14 @@ describe('one variant', () => {
     expect(best!.difference).toBeLessThanOrEqual(2);
     expect(attempts.length).toBeLessThanOrEqual(MOST_ENCODES);
   });
-  test('a WebP that even the highest quality does not save is made with sharp colour edges, and only then', () => {
+  test('a WebP that more quality does not save is made with sharp colour edges, and only then', () => {
     const { attempts, best } = searchVariant('webp', 2, ({ quality, sharpChroma }) => ({
       quality,
       bytes: quality * 100,
       difference: sharpChroma ? Math.exp(typicalLog('webp', quality)) : 2.3 + (100 - quality) / 500,
     }));
-    const plain = attempts.findIndex(({ sharpChroma }) => sharpChroma);
-    expect(attempts[plain - 1]).toMatchObject({ quality: 98 });
+    // More quality hardly helped: that is enough to know.
+    expect(attempts.filter(({ sharpChroma }) => !sharpChroma)).toHaveLength(2);
     expect(best).toMatchObject({ sharpChroma: true, fullChroma: true });
     expect(best!.difference).toBeLessThanOrEqual(2);
     expect(attempts.length).toBeLessThanOrEqual(MOST_ENCODES);

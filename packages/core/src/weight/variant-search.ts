@@ -1,5 +1,5 @@
 // The search for one variant: along the curve of its format, with another recipe where the first one won't do.
-import { QUALITY_RANGE, type Curve, type LossyFormat } from './curves.ts';
+import { QUALITY_RANGE, typicalLog, type Curve, type LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
 import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';
 
@@ -31,6 +31,11 @@ export type VariantAttempt = Attempt & Trial;
 const FULL_CHROMA_FROM = 90;
 /** How much a picture's offset with the other recipe follows that with the plain one, of what it has more than expected. */
 const FOLLOWS = 0.2;
+
+/** In ln D along the typical curve: what is more than a bump. */
+const CLEARLY = 0.1;
+/** A picture that gains less than this of what is typical is not at fault for want of quality. */
+const STUCK = 0.25;
 
 /** Driven as `QualitySearch` is; at most `MOST_ENCODES` encodes in all. */
 export class VariantSearch {
@@ -79,13 +84,22 @@ export class VariantSearch {
   }
 
   /**
-   * WebP always halves colour; where even its highest quality shows that, halving it so that edges stay sharp mostly
-   * does not. It takes twice the time, so it is the last resort here.
+   * WebP always halves colour; where a higher quality doesn't help, halving it so that edges between colours stay sharp
+   * mostly does. It takes twice the time, so it is the last resort here.
    */
-  private sharpen({ quality }: VariantAttempt, surprise: number): void {
-    if (this.sharp || quality < QUALITY_RANGE.webp[1]) return;
+  private sharpen(attempt: VariantAttempt, surprise: number): void {
+    if (this.sharp || !this.isStuck(attempt)) return;
     this.sharp = true;
     this.search = this.along('webp', predictedOffset('webp', this.features) + FOLLOWS * surprise);
+  }
+
+  /** At the highest quality, or seen hardly less of than what was tried before at a clearly lower one. */
+  private isStuck({ quality, difference }: VariantAttempt): boolean {
+    if (quality >= QUALITY_RANGE[this.curve][1]) return true;
+    return this.attempts.some((before) => {
+      const expected = typicalLog(this.curve, before.quality) - typicalLog(this.curve, quality);
+      return expected > CLEARLY && Math.log(before.difference / difference) < STUCK * expected;
+    });
   }
 
   private along(curve: Curve, offset: number): QualitySearch {

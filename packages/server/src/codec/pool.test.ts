@@ -2,13 +2,14 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { NO_TURNING } from '@dusky-otter/core';
 import { createHash } from 'node:crypto';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { getPriority, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { OriginalFacts } from '@dusky-otter/core';
 import sharp, { type Create } from 'sharp';
 import { hashOfFile } from '../vault/vault.ts';
 import { CodecPool } from './pool.ts';
+import { BATCH, LOWEST } from './process.ts';
 import { InterruptedError } from './task.ts';
 import type { Inspected, InspectJob, MadeVariant, RenderJob } from './protocol.ts';
 
@@ -62,6 +63,12 @@ function renderJob(inspected: InspectJob, facts: OriginalFacts, count: number): 
     crop,
     outputs,
   };
+}
+
+/** The priorities that the threads of a pool's process have, each once. */
+async function prioritiesOf({ pids }: CodecPool): Promise<number[]> {
+  const threads = await readdir(`/proc/${pids[0]}/task`);
+  return [...new Set(threads.map((thread) => getPriority(Number(thread))))];
 }
 
 describe('the pool', () => {
@@ -133,6 +140,22 @@ describe('the pool', () => {
     // Its priority can't be raised again: the process that did it is gone.
     expect(pool.pids).not.toContain(patient);
     expect(() => process.kill(patient!, 0)).toThrow();
+  });
+  test('a pool for batches stands behind the server in priority, and its patient work behind all', async () => {
+    const own = new CodecPool(1, LIMITS, BATCH);
+    try {
+      const server = getPriority();
+      await expect(prioritiesOf(own)).resolves.toEqual([Math.min(LOWEST, server + BATCH)]);
+      await expect(prioritiesOf(pool)).resolves.toEqual([server]);
+      const first = await job(40);
+      const { facts } = await own.inspect(first);
+      // What encodes is a thread of its own, that looking at a file has begun.
+      const seen: Promise<number[]>[] = [];
+      await own.improve(renderJob(first, facts, 1), () => seen.push(prioritiesOf(own)));
+      expect(await Promise.all(seen)).toEqual([[LOWEST]]);
+    } finally {
+      await own.close();
+    }
   });
   test('an output that nobody wants any more is not made, the others are', async () => {
     const first = await job(40);

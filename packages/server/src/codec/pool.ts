@@ -2,7 +2,7 @@
 import type { Attempt } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
 import { JobWatch, type JobLimits } from './limits.ts';
-import { codecProcess, lowest } from './process.ts';
+import { codecProcess, lower, LOWEST } from './process.ts';
 import { InterruptedError, leftOf, RenderError, type Result, type Task, type Worker } from './task.ts';
 import type {
   FromWorker,
@@ -41,9 +41,11 @@ export class CodecPool {
   /** Called when a process has nothing to do and no file waits to be looked at. */
   onIdle: () => void = () => undefined;
 
+  /** @param behind how far its processes stand behind the server's own */
   constructor(
     count: number,
     private readonly limits: JobLimits,
+    private readonly behind = 0,
   ) {
     for (let i = 0; i < count; i++) this.workers.push(this.spawn());
     this.watching = setInterval(() => this.watch(), WATCH_EVERY);
@@ -216,6 +218,7 @@ export class CodecPool {
 
   private spawn(): Worker {
     const child = codecProcess();
+    if (this.behind > 0 && child.pid !== undefined) lower(child.pid, this.behind);
     const worker: Worker = { process: child, ready: false, patient: false, task: null, watch: null };
     child.on('message', (message: FromWorker) => this.hear(worker, message));
     child.on('error', () => undefined);
@@ -372,7 +375,7 @@ export class CodecPool {
     worker.watch = pid === undefined ? null : new JobWatch(pid, this.limits);
     if (task.patient && !worker.patient && pid !== undefined) {
       worker.patient = true;
-      lowest(pid);
+      lower(pid, LOWEST);
     }
     task.step = '';
     task.begun = performance.now();

@@ -1,6 +1,7 @@
 // One codec process: what it is started with, and its priority.
 import { fork, type ChildProcess } from 'node:child_process';
-import { constants, setPriority } from 'node:os';
+import { readdirSync } from 'node:fs';
+import { constants, getPriority, setPriority } from 'node:os';
 import { resolve } from 'node:path';
 
 /** Always what was built: tests run from sources, processes from that. */
@@ -28,10 +29,20 @@ export function codecProcess(program: 'worker' | 'reader-process' = 'worker'): C
   });
 }
 
-/** A process that takes what others leave; one that has just ended needs no priority. */
-export function lowest(pid: number): void {
+/** How far batches stand behind the server and what somebody looks at: a third of the time where all want it. */
+export const BATCH = 5;
+/** Takes what others leave. */
+export const LOWEST = constants.priority.PRIORITY_LOW;
+
+/**
+ * Puts a process behind this one, with all its threads: Linux holds a priority for each, and encoders have their own.
+ * One that has just ended needs none.
+ * @param by steps of the scheduler's scale, on which 10 lower is a tenth of the time
+ */
+export function lower(pid: number, by: number): void {
+  const priority = Math.min(LOWEST, getPriority() + by);
   try {
-    setPriority(pid, constants.priority.PRIORITY_LOW);
+    for (const thread of readdirSync(`/proc/${pid}/task`)) setPriority(Number(thread), priority);
   } catch {
     // It is gone; its end is heard.
   }

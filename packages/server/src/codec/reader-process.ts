@@ -1,5 +1,4 @@
-// The process that looks for words in pictures: one picture at a time, at the lowest priority, gone with its server.
-import { constants, setPriority } from 'node:os';
+// The process that looks for words in pictures: one picture at a time, gone with its server.
 import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
 import sharp from 'sharp';
 import { openReader, shownIn } from './shown-words.ts';
@@ -13,7 +12,6 @@ export type FromReader = { lines: ShownLine[] } | { failed: string };
 
 sharp.concurrency(1);
 sharp.cache(false);
-setPriority(constants.priority.PRIORITY_LOW);
 
 let reader: ReturnType<typeof openReader> | null = null;
 
