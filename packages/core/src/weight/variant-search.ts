@@ -35,7 +35,7 @@ const FOLLOWS = 0.2;
 /** In ln D along the typical curve: what is more than a bump. */
 const CLEARLY = 0.1;
 /** A picture that gains less than this of what is typical is not at fault for want of quality. */
-const STUCK = 0.25;
+const STUCK = 0.1;
 
 /** Driven as `QualitySearch` is; at most `MOST_ENCODES` encodes in all. */
 export class VariantSearch {
@@ -55,8 +55,11 @@ export class VariantSearch {
   }
 
   get next(): Trial | null {
-    const quality = this.search.next;
-    if (quality === null) return null;
+    const { next } = this.search;
+    if (next === null) return null;
+    // What didn't go as is typical may not now either: the last of its encodes must not fail.
+    const last = this.sharp && this.attempts.length === MOST_ENCODES - 1 && !this.isMet;
+    const quality = last ? QUALITY_RANGE.webp[1] : next;
     const fullChroma = this.format !== 'jpeg' || this.curve === 'jpegFull';
     return { quality, fullChroma, ...(this.sharp && { sharpChroma: true }) };
   }
@@ -64,6 +67,10 @@ export class VariantSearch {
   /** The smallest file within the target, or the one with the least difference when none is; null before any. */
   get best(): VariantAttempt | null {
     return bestOf(this.attempts, this.target);
+  }
+
+  private get isMet(): boolean {
+    return this.attempts.some(({ difference }) => difference <= this.target);
   }
 
   take(attempt: VariantAttempt): void {
