@@ -54,10 +54,7 @@ describe('a forecast', () => {
     expect(said.files.now).toBe((await server.state()).preparation.wanted);
     await hold(policy);
     const { counts, preparation } = await server.state();
-    // Which of two formats is smaller is told by one width beforehand, and by all of them afterwards.
-    const near = policy.modern === 'smaller' ? 0.03 : 0;
-    for (const screen of ['phone', 'laptop'] as const)
-      expect(Math.abs(said[screen].then / counts[screen].sent - 1)).toBeLessThanOrEqual(near);
+    for (const screen of ['phone', 'laptop'] as const) expect(said[screen].then).toBe(counts[screen].sent);
     expect(said.files.then).toBe(preparation.wanted);
   });
   test('of the rules that hold counts, and makes nothing', async () => {

@@ -2,6 +2,7 @@
 // pictures that would be others and carried over to the rest.
 import {
   isModern,
+  leastOf,
   PHONE,
   planPhoto,
   planShape,
@@ -10,6 +11,7 @@ import {
   slotsOf,
   variantSentTo,
   variantsOf,
+  type BitmapFormat,
   type Photo,
   type PlannedVariant,
   type PolicyForecast,
@@ -39,24 +41,29 @@ export const evenly = <T>(list: readonly T[], most: number): T[] =>
     ? [...list]
     : Array.from({ length: most }, (_, n) => list[Math.floor(((n + 0.5) * list.length) / most)]!);
 
+type Bitmap = PlannedVariant & { format: BitmapFormat };
+const isBitmap = (one: PlannedVariant): one is Bitmap => one.format !== 'svg';
+
 /** A picture that a screen would be sent another file of. */
 interface Changed {
   photo: Photo;
   now: number;
-  /** Ways to have it: of several modern formats the one that weighs least is sent. */
-  then: PlannedVariant[];
+  /** Width that it would be sent in. */
+  width: number;
+  /** Ways to have it, one for each format, at all widths: of several formats the one that weighs least is sent. */
+  then: Bitmap[][];
 }
 
-/** The files of which one would be sent: that of the plan, and of the other modern formats those as wide. */
-function waysOf(
-  photo: Photo,
-  slot: Slot,
-  { shape, width, format }: RowVariant,
-  site: Site,
-): PlannedVariant[] {
-  return planShape(photo, slot, shape, site).filter(
-    (one) => one.width === width && (one.format === format || (isModern(one.format) && isModern(format))),
-  );
+/** Which of two formats weighs less over all widths is told by one, unless the lighter has more than this of the other. */
+const CLOSE = 0.8;
+
+/** The formats of which one would be sent, each with its files: that of the plan, and other modern ones beside one. */
+function waysOf(photo: Photo, slot: Slot, { shape, format }: RowVariant, site: Site): Bitmap[][] {
+  const planned = planShape(photo, slot, shape, site).filter(isBitmap);
+  const formats = new Set(planned.map((one) => one.format));
+  return [...formats]
+    .filter((one) => one === format || (isModern(one) && isModern(format)))
+    .map((one) => planned.filter((variant) => variant.format === one));
 }
 
 /**
@@ -97,27 +104,37 @@ export async function forecastOf(
         const next = variantSentTo(then, other, one.screen);
         if (!sent || sent.bytes === null || !next) continue;
         const moves = photo.original.frames > 1 && !photo.quality[slot.id]?.still;
+        const { width } = next;
         const ways = waysOf(photo, other, next, after);
-        if (moves || next.format === 'svg' || ways.every(({ key }) => key === sent.key))
-          one.same += sent.bytes;
-        else one.changed.push({ photo, now: sent.bytes, then: ways });
+        const stays = ways.flat().every((way) => way.width !== width || way.key === sent.key);
+        if (moves || next.format === 'svg' || stays) one.same += sent.bytes;
+        else one.changed.push({ photo, now: sent.bytes, width, then: ways });
       }
     }
   }
-  let tried = 0;
-  const weigh = async ({ photo, then }: Changed): Promise<number> => {
-    const bytes: number[] = [];
-    for (const one of then) {
-      const stored = states.get(one.key);
-      if (stored) bytes.push(stored.bytes);
-      else {
-        const { format } = one;
-        if (format === 'svg') continue;
-        bytes.push(await weighed(photo, { ...one, format }, made, signal));
-        tried += 1;
-      }
+  const weights = new Map<string, number>();
+  const bytesOf = async (photo: Photo, file: Bitmap): Promise<number> => {
+    const known = states.get(file.key)?.bytes ?? weights.get(file.key);
+    if (known !== undefined) return known;
+    const bytes = await weighed(photo, file, made, signal);
+    weights.set(file.key, bytes);
+    return bytes;
+  };
+  const weigh = async ({ photo, width, then }: Changed): Promise<number> => {
+    const ways: { bytes: number; files: Bitmap[] }[] = [];
+    for (const files of then) {
+      const one = files.find((file) => file.width === width);
+      if (one) ways.push({ bytes: await bytesOf(photo, one), files });
     }
-    return Math.min(...bytes);
+    const [lightest, second] = ways.sort((a, b) => a.bytes - b.bytes);
+    if (!second || lightest!.bytes < CLOSE * second.bytes) return lightest!.bytes;
+    const sums: number[] = [];
+    for (const { files } of ways) {
+      let sum = 0;
+      for (const file of files) sum += await bytesOf(photo, file);
+      sums.push(sum);
+    }
+    return ways[leastOf(sums)]!.bytes;
   };
   const sent = [];
   for (const { same, changed } of screens) {
@@ -137,7 +154,7 @@ export async function forecastOf(
     files: { now: scaled(files.now), then: scaled(files.then), toMake: scaled(files.toMake) },
     phone,
     laptop,
-    tried,
+    tried: weights.size,
     exact: photos.length <= MOST_PLANNED && screens.every(({ changed }) => changed.length <= MOST_TRIED),
   };
 }
