@@ -66,6 +66,48 @@ function waysOf(photo: Photo, slot: Slot, { shape, format }: RowVariant, site: S
     .map((one) => planned.filter((variant) => variant.format === one));
 }
 
+/** What pictures weigh: as they are stored, else as they are made for it. */
+class Scales {
+  /** Bytes of files that were made, by key. */
+  private readonly made = new Map<string, number>();
+
+  constructor(
+    private readonly from: Made,
+    private readonly signal: AbortSignal,
+  ) {}
+
+  /** Files that were made to be weighed. */
+  get tried(): number {
+    return this.made.size;
+  }
+
+  /** Bytes that the screen would be sent. */
+  async weigh({ photo, width, then }: Changed): Promise<number> {
+    const ways: { bytes: number; files: Bitmap[] }[] = [];
+    for (const files of then) {
+      const one = files.find((file) => file.width === width);
+      if (one) ways.push({ bytes: await this.bytesOf(photo, one), files });
+    }
+    const [lightest, second] = ways.sort((a, b) => a.bytes - b.bytes);
+    if (!second || lightest!.bytes < CLOSE * second.bytes) return lightest!.bytes;
+    const sums: number[] = [];
+    for (const { files } of ways) {
+      let sum = 0;
+      for (const file of files) sum += await this.bytesOf(photo, file);
+      sums.push(sum);
+    }
+    return ways[leastOf(sums)]!.bytes;
+  }
+
+  private async bytesOf(photo: Photo, file: Bitmap): Promise<number> {
+    const known = this.from.states.get(file.key)?.bytes ?? this.made.get(file.key);
+    if (known !== undefined) return known;
+    const bytes = await weighed(photo, file, this.from, this.signal);
+    this.made.set(file.key, bytes);
+    return bytes;
+  }
+}
+
 /**
  * What a set would be with other rules, or other places.
  * @param photos of the set, without those in the bin
@@ -112,30 +154,7 @@ export async function forecastOf(
       }
     }
   }
-  const weights = new Map<string, number>();
-  const bytesOf = async (photo: Photo, file: Bitmap): Promise<number> => {
-    const known = states.get(file.key)?.bytes ?? weights.get(file.key);
-    if (known !== undefined) return known;
-    const bytes = await weighed(photo, file, made, signal);
-    weights.set(file.key, bytes);
-    return bytes;
-  };
-  const weigh = async ({ photo, width, then }: Changed): Promise<number> => {
-    const ways: { bytes: number; files: Bitmap[] }[] = [];
-    for (const files of then) {
-      const one = files.find((file) => file.width === width);
-      if (one) ways.push({ bytes: await bytesOf(photo, one), files });
-    }
-    const [lightest, second] = ways.sort((a, b) => a.bytes - b.bytes);
-    if (!second || lightest!.bytes < CLOSE * second.bytes) return lightest!.bytes;
-    const sums: number[] = [];
-    for (const { files } of ways) {
-      let sum = 0;
-      for (const file of files) sum += await bytesOf(photo, file);
-      sums.push(sum);
-    }
-    return ways[leastOf(sums)]!.bytes;
-  };
+  const scales = new Scales(made, signal);
   const sent = [];
   for (const { same, changed } of screens) {
     const now = changed.reduce((sum, one) => sum + one.now, 0);
@@ -143,7 +162,7 @@ export async function forecastOf(
     let [before, then] = [0, 0];
     for (const one of sample) {
       before += one.now;
-      then += await weigh(one);
+      then += await scales.weigh(one);
     }
     const ratio = before > 0 ? then / before : 1;
     sent.push({ now: Math.round((same + now) * scale), then: Math.round((same + now * ratio) * scale) });
@@ -154,7 +173,7 @@ export async function forecastOf(
     files: { now: scaled(files.now), then: scaled(files.then), toMake: scaled(files.toMake) },
     phone,
     laptop,
-    tried: weights.size,
+    tried: scales.tried,
     exact: photos.length <= MOST_PLANNED && screens.every(({ changed }) => changed.length <= MOST_TRIED),
   };
 }
