@@ -169,7 +169,9 @@ describe('the thorough pass', () => {
       payload: { now: true },
     });
     expect(other.statusCode).toBe(404);
-    expect(await VariantModel.count({ where: { insteadOf: null } })).toBe(await VariantModel.count());
+    // Asked for at once: what the photo was meant for at first may still be stored meanwhile.
+    const stored = await VariantModel.findAll({ attributes: ['insteadOf'] });
+    expect([...new Set(stored.map(({ insteadOf }) => insteadOf))]).toEqual([null]);
     const [first] = await variants();
     const bytes = await readFile(server.parts.vault.variant(first!.file, first!.format));
     expect(sha(bytes)).toBe(first!.contentHash);
