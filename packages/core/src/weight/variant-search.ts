@@ -50,7 +50,7 @@ export class VariantSearch {
     private readonly features: Features,
   ) {
     this.curve = format;
-    this.search = this.along(format, predictedOffset(format, features));
+    this.search = this.along(format);
     this.change(0);
   }
 
@@ -58,7 +58,8 @@ export class VariantSearch {
     const { next } = this.search;
     if (next === null) return null;
     // What didn't go as is typical may not now either: the last of its encodes must not fail.
-    const last = this.sharp && this.attempts.length === MOST_ENCODES - 1 && !this.isMet;
+    const last =
+      this.sharp && this.attempts.length === MOST_ENCODES - 1 && this.best!.difference > this.target;
     const quality = last ? QUALITY_RANGE.webp[1] : next;
     const fullChroma = this.format !== 'jpeg' || this.curve === 'jpegFull';
     return { quality, fullChroma, ...(this.sharp && { sharpChroma: true }) };
@@ -67,10 +68,6 @@ export class VariantSearch {
   /** The smallest file within the target, or the one with the least difference when none is; null before any. */
   get best(): VariantAttempt | null {
     return bestOf(this.attempts, this.target);
-  }
-
-  private get isMet(): boolean {
-    return this.attempts.some(({ difference }) => difference <= this.target);
   }
 
   take(attempt: VariantAttempt): void {
@@ -87,7 +84,7 @@ export class VariantSearch {
     const { next } = this.search;
     if (this.curve !== 'jpeg' || next === null || next < FULL_CHROMA_FROM) return;
     this.curve = 'jpegFull';
-    this.search = this.along(this.curve, predictedOffset(this.curve, this.features) + FOLLOWS * surprise);
+    this.search = this.along(this.curve, surprise);
   }
 
   /**
@@ -97,7 +94,7 @@ export class VariantSearch {
   private sharpen(attempt: VariantAttempt, surprise: number): void {
     if (this.sharp || !this.isStuck(attempt)) return;
     this.sharp = true;
-    this.search = this.along('webp', predictedOffset('webp', this.features) + FOLLOWS * surprise);
+    this.search = this.along(this.curve, surprise);
   }
 
   /** At the highest quality, or seen hardly less of than what was tried before at a clearly lower one. */
@@ -109,11 +106,12 @@ export class VariantSearch {
     });
   }
 
-  private along(curve: Curve, offset: number): QualitySearch {
+  /** @param surprise how much more was seen with the recipe before than was expected, in ln D */
+  private along(curve: Curve, surprise = 0): QualitySearch {
     return new QualitySearch({
       curve,
       target: this.target,
-      offset,
+      offset: predictedOffset(curve, this.features) + FOLLOWS * surprise,
       most: MOST_ENCODES - this.attempts.length,
     });
   }

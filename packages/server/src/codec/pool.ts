@@ -217,8 +217,7 @@ export class CodecPool {
   }
 
   private spawn(): Worker {
-    const child = codecProcess();
-    if (this.behind > 0 && child.pid !== undefined) lower(child.pid, this.behind);
+    const child = codecProcess('worker', this.behind);
     const worker: Worker = { process: child, ready: false, patient: false, task: null, watch: null };
     child.on('message', (message: FromWorker) => this.hear(worker, message));
     child.on('error', () => undefined);

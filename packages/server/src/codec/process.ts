@@ -13,13 +13,16 @@ const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
 /** A codec process needs no secrets: it gets what finds programs, fonts and temporary files. */
 const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ'];
 
-/** Starts a codec process, or the one that looks for words. */
-export function codecProcess(program: 'worker' | 'reader-process' = 'worker'): ChildProcess {
+/**
+ * Starts a codec process, or the one that looks for words.
+ * @param behind how far it stands behind this process; set before it has a second thread, all others get it from there
+ */
+export function codecProcess(program: 'worker' | 'reader-process', behind: number): ChildProcess {
   const passed = PASSED_ON.flatMap((name) => {
     const value = process.env[name];
     return value === undefined ? [] : [[name, value] as const];
   });
-  return fork(resolve(BUILT, `${program}.js`), {
+  const child = fork(resolve(BUILT, `${program}.js`), {
     // Two malloc arenas: encoders otherwise spread freed memory over many and never give it back.
     env: { ...Object.fromEntries(passed), MALLOC_ARENA_MAX: '2' },
     execArgv: WORKER_FLAGS,
@@ -27,6 +30,8 @@ export function codecProcess(program: 'worker' | 'reader-process' = 'worker'): C
     // The reader of characters talks to itself; what became of a picture is in its answer.
     ...(program === 'reader-process' && { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] }),
   });
+  if (behind > 0 && child.pid !== undefined) lower(child.pid, behind);
+  return child;
 }
 
 /** How far batches stand behind the server and what somebody looks at: a third of the time where all want it. */

@@ -2,7 +2,7 @@
 import type { ChildProcess } from 'node:child_process';
 import type { ShownLine } from '@dusky-otter/core';
 import { JobWatch, type JobLimits } from '../codec/limits.ts';
-import { codecProcess, lower, LOWEST } from '../codec/process.ts';
+import { codecProcess, LOWEST } from '../codec/process.ts';
 import type { FromReader, ReadJob } from '../codec/reader-process.ts';
 import { OriginalModel, PhotoModel } from '../database/models.ts';
 import type { Aftermath } from '../edits/aftermath.ts';
@@ -95,17 +95,10 @@ export class TextReader {
     await this.parts.aftermath.known(photos.map(({ id }) => id));
   }
 
-  /** At the lowest priority from its first thread on, which all others get it from. */
-  private started(): ChildProcess {
-    const child = codecProcess('reader-process');
-    if (child.pid !== undefined) lower(child.pid, LOWEST);
-    return child;
-  }
-
   /** Asks the process about a picture, within the limits of every job. */
   private ask(job: ReadJob): Promise<FromReader> {
     if (this.leaving) clearTimeout(this.leaving);
-    const child = (this.child ??= this.started());
+    const child = (this.child ??= codecProcess('reader-process', LOWEST));
     const watch = child.pid === undefined ? null : new JobWatch(child.pid, this.parts.limits);
     return new Promise((done) => {
       const watching = setInterval(() => {

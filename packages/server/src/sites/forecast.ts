@@ -68,8 +68,8 @@ function waysOf(photo: Photo, slot: Slot, { shape, format }: RowVariant, site: S
 
 /** What pictures weigh: as they are stored, else as they are made for it. */
 class Scales {
-  /** Bytes of files that were made, by key. */
-  private readonly made = new Map<string, number>();
+  /** Keys of files that were made; the looker remembers what they weigh. */
+  private readonly made = new Set<string>();
 
   constructor(
     private readonly from: Made,
@@ -100,10 +100,10 @@ class Scales {
   }
 
   private async bytesOf(photo: Photo, file: Bitmap): Promise<number> {
-    const known = this.from.states.get(file.key)?.bytes ?? this.made.get(file.key);
-    if (known !== undefined) return known;
+    const stored = this.from.states.get(file.key);
+    if (stored) return stored.bytes;
     const bytes = await weighed(photo, file, this.from, this.signal);
-    this.made.set(file.key, bytes);
+    this.made.add(file.key);
     return bytes;
   }
 }
