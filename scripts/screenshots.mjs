@@ -63,7 +63,7 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
   await page.close();
 }
 
-await shoot('first-run', '/', { ready: false });
+await shoot('first-run', '/', { ready: false, before: (page) => page.getByText(/demo/).first().waitFor() });
 await fetch(`${address}/api/demo`, {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
@@ -75,7 +75,7 @@ const home = site?.sets.find(({ name }) => name === 'Home page')?.id;
 const { wholeSet } = await import('@dusky-otter/core');
 const { rows } = await wholeSet(async (path) => (await fetch(`${address}${path}`)).json(), 1);
 const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
-await shoot('sites', '/', { ready: false });
+await shoot('sites', '/', { ready: false, before: (page) => page.getByText('Home page').first().waitFor() });
 await shoot('worktable', '/sets/1/gather');
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
 for (const stop of ['frame', 'weigh', 'arrange'])
