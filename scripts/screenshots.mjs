@@ -63,7 +63,14 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
   await page.close();
 }
 
-await shoot('first-run', '/', { ready: false, before: (page) => page.getByText(/demo/).first().waitFor() });
+await shoot('first-run', '/', {
+  ready: false,
+  before: (page) =>
+    page
+      .getByText(/Try it with/)
+      .first()
+      .waitFor(),
+});
 await fetch(`${address}/api/demo`, {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
