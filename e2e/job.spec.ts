@@ -192,7 +192,7 @@ test('from dropped photos to a page that loads the right files', async ({ page, 
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Download', exact: true }).click();
   await expect(page.getByText('Every photo has its words and is large enough.')).toBeVisible();
-  await page.getByRole('dialog').getByRole('link', { name: 'Download' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Download' }).click();
   const download = await waiting;
   expect(download.suggestedFilename()).toBe('shop-winter-glazes.zip');
   const files = unzipSync(new Uint8Array(await readFile(await download.path())));

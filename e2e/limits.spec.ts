@@ -134,7 +134,10 @@ test('smaller files are looked for when somebody asks, and handed over', async (
   expect(await phoneOf(server.address, id)).toBeLessThan(before);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: /^Download/ }).click(),
+    page
+      .getByRole('dialog')
+      .getByRole('button', { name: /^Download/ })
+      .click(),
   ]);
   expect((await download.failure()) ?? '').toBe('');
 });

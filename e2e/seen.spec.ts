@@ -65,7 +65,7 @@ test('Arrange, Rehearse and Hand over are done by their work, and undone by a ch
   const download = page.waitForEvent('download');
   await page
     .getByRole('dialog')
-    .getByRole('link', { name: /^Download/ })
+    .getByRole('button', { name: /^Download/ })
     .click();
   await download;
   await expect(stop('Hand over')).toContainText('out done');

@@ -110,7 +110,7 @@ export class SoakClient {
   /** Listens, from where it left off where it had listened before. Resolves when the line is open. */
   async listen(): Promise<void> {
     this.line = new AbortController();
-    const response = await fetch(`${this.address}/api/sets/${this.setId}/events`, {
+    const response = await fetch(`${this.address}/api/events?sets=${this.setId}`, {
       signal: this.line.signal,
       ...(this.lastEvent !== undefined && { headers: { 'last-event-id': this.lastEvent } }),
     });

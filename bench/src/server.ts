@@ -59,7 +59,7 @@ export async function newSet(server: RunningServer, name: string): Promise<numbe
 
 /** Listens until every wanted version of a set is made. @throws Error when one failed. */
 export async function prepared(server: RunningServer, setId: number): Promise<WholeSet> {
-  const response = await fetch(`${server.address}/api/sets/${setId}/events`);
+  const response = await fetch(`${server.address}/api/events?sets=${setId}`);
   const events = Readable.fromWeb(response.body as ReadableStream<Uint8Array>);
   // The stream is left while it is open: that it then ends is no error.
   events.on('error', () => undefined);

@@ -12,6 +12,9 @@ export default defineConfig({
   resolve: {
     alias: { '@dusky-otter/core': fileURLToPath(new URL('../core/src/index.ts', import.meta.url)) },
   },
-  server: { host: '127.0.0.1', proxy: { '/api': server, '/files': server, '/preview': server } },
+  server: {
+    host: '127.0.0.1',
+    proxy: { '/api': server, '/files': server, '/preview': server, '/proofs': server },
+  },
   build: { chunkSizeWarningLimit: 900 },
 });

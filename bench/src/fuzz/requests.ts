@@ -103,7 +103,7 @@ function rightRequests(set: number, photo: number, site: number, version: number
     { method: 'GET', url: `/api/sets/${set}/found?words=bay` },
     { method: 'GET', url: '/api/sites' },
     { method: 'GET', url: '/api/limits' },
-    { method: 'GET', url: `/api/sets/${set}/markup?photos=${photo}&slot=grid` },
+    { method: 'POST', url: `/api/sets/${set}/markup?photos=${photo}&slot=grid` },
     { method: 'GET', url: `/api/sets/${set}/hand-over.zip?photos=${photo}` },
     { method: 'GET', url: `/preview/${set}/index.html` },
     { method: 'GET', url: `/files/views/${'0'.repeat(64)}/row` },

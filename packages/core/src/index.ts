@@ -1,5 +1,6 @@
 // Everything the core offers, room by room.
 export * from './contract/index.ts';
+export * from './contract/channel.ts';
 export * from './geometry/geometry.ts';
 export * from './geometry/straighten.ts';
 export * from './geometry/frame.ts';
@@ -75,6 +76,7 @@ export * from './arrange/row-widths.ts';
 export * from './markup/arranged/arranged.ts';
 export { isPoster } from './markup/arranged/items.ts';
 export * from './markup/arranged/styles.ts';
+export * from './naming/folders.ts';
 export * from './naming/naming.ts';
 export * from './naming/delivered.ts';
 export * from './markup/html.ts';

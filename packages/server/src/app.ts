@@ -6,6 +6,7 @@ import Fastify, { type FastifyInstance, type FastifyReply, type FastifyRequest }
 import type { Parts } from './parts.ts';
 import { isDatabaseAway, ProblemError, sentenceOfDisk } from './problems.ts';
 import { editRoutes } from './routes/edits.ts';
+import { eventRoutes } from './routes/events.ts';
 import { takeJsonObjects } from './routes/body.ts';
 import { fileRoutes } from './routes/files.ts';
 import { handoverRoutes } from './routes/handover.ts';
@@ -43,15 +44,17 @@ const LOOPBACK = /^(?:127(?:\.\d{1,3}){3}|localhost|\[::1\])$/;
 /** Addresses that the web application knows. */
 const PAGES = /^\/(?:sets\/\d{1,9}(?:\/[a-z-]{1,20}(?:\/\d{1,9})?)?)?(?:\?|$)/;
 
-/** Pages may be opened from anywhere; what they load, and what is downloaded, only from the application itself. */
-const OWN_ONLY = /^\/(?:api|files|preview)(?:\/|$)/;
+/** Routes that only the application itself may load from; pages may be opened from anywhere. */
+const OWN_ONLY = /^\/(?:api|files|preview|proofs)(?:\/|$)/;
 
 /** Only the application itself may talk to the server: other sites and other host names are turned away. */
 async function guard(request: FastifyRequest): Promise<void> {
   const { host = '', origin, 'sec-fetch-site': from } = request.headers;
   const name = host.replace(/:\d{1,5}$/, '').toLowerCase();
   if (!LOOPBACK.test(name)) throw new ProblemError('foreign-origin');
-  if ((from === 'cross-site' || from === 'same-site') && OWN_ONLY.test(request.url))
+  // The route that answers decides, not the address as it was written: a router undoes escapes before it looks.
+  const { url: route } = request.routeOptions;
+  if ((from === 'cross-site' || from === 'same-site') && route !== undefined && OWN_ONLY.test(route))
     throw new ProblemError('foreign-origin');
   if (origin === undefined) return;
   if (!URL.canParse(origin) || new URL(origin).host !== new URL(`http://${host}`).host)
@@ -82,6 +85,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
   takeJsonObjects(app);
   await app.register(siteRoutes(parts), { prefix: '/api' });
   await app.register(setRoutes(parts), { prefix: '/api' });
+  await app.register(eventRoutes(parts), { prefix: '/api' });
   await app.register(lookRoutes(parts), { prefix: '/api' });
   await app.register(offerRoutes(parts), { prefix: '/api' });
   await app.register(placeRoutes(parts), { prefix: '/api' });
@@ -96,10 +100,7 @@ export async function buildApp(parts: Parts, options: { log?: boolean } = {}): P
     await app.register(fastifyStatic, { root: parts.config.webDir, wildcard: false });
   }
   app.setNotFoundHandler((request, reply) => {
-    const page =
-      request.method === 'GET' &&
-      !/^\/(api|files|preview)\//.test(request.url) &&
-      existsSync(parts.config.webDir);
+    const page = request.method === 'GET' && !OWN_ONLY.test(request.url) && existsSync(parts.config.webDir);
     // The application says it itself where an address is none of its own.
     if (page) return reply.code(PAGES.test(request.url) ? 200 : 404).sendFile('index.html');
     throw new ProblemError('no-such-address');

@@ -5,6 +5,7 @@ import { connect } from './database/connect.ts';
 import { patiently } from './database/patience.ts';
 import { seedDemo } from './demo/seed.ts';
 import { buildParts } from './parts.ts';
+import { forgetOldEdits } from './edits/old.ts';
 import { sweep, SWEEP_EVERY_MS } from './prepare/sweep.ts';
 import { reportToConsole as report } from './report.ts';
 
@@ -62,6 +63,8 @@ async function clear(): Promise<void> {
     const { vault, stored, preparer } = parts;
     if (preparer.knowsAll)
       await sweep(vault, stored, (hash, key) => preparer.isWanted(hash, key), new Date());
+    if (preparer.knowsAll) preparer.forgetFailures();
+    await forgetOldEdits(new Date());
   } catch (error) {
     if (!ending) report('Clearing files that nobody wants failed; the next time it is tried again.', error);
   }

@@ -20,22 +20,24 @@ export const INITIAL_CONTEXT: LengthContext = { rem: 16, em: 16 };
 type Value = { kind: 'number'; value: number } | { kind: 'length'; rule: WidthRule };
 
 /** px of the absolute units (CSS Values 4, section 6.2). */
-const ABSOLUTE: Partial<Record<string, number>> = {
-  px: 1,
-  in: 96,
-  cm: 96 / 2.54,
-  mm: 9.6 / 2.54,
-  q: 2.4 / 2.54,
-  pt: 96 / 72,
-  pc: 16,
-};
+const ABSOLUTE = new Map(
+  Object.entries({
+    px: 1,
+    in: 96,
+    cm: 96 / 2.54,
+    mm: 9.6 / 2.54,
+    q: 2.4 / 2.54,
+    pt: 96 / 72,
+    pc: 16,
+  }),
+);
 const OF_WIDTH = new Set(['vw', 'svw', 'lvw', 'dvw', 'vi', 'svi', 'lvi', 'dvi']);
 const OF_HEIGHT = /^[sld]?(?:vh|vb|vmin|vmax)$/;
 const UNITS = 'px, vw, rem, em or % of a container';
 
 function lengthOf(reader: TokenReader, token: Token, context: LengthContext): WidthRule {
   const { value, unit } = token;
-  const absolute = ABSOLUTE[unit];
+  const absolute = ABSOLUTE.get(unit);
   if (absolute !== undefined) return constant(value * absolute);
   if (OF_WIDTH.has(unit)) return [{ from: 0, vw: value / 100, px: 0 }];
   if (unit === 'rem') return constant(value * context.rem);

@@ -74,7 +74,7 @@ function sign(reader: TokenReader): string {
 }
 
 /** Device px per CSS px of the units of resolution. */
-const RESOLUTIONS: Partial<Record<string, number>> = { dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 };
+const RESOLUTIONS = new Map(Object.entries({ dppx: 1, x: 1, dpi: 1 / 96, dpcm: 2.54 / 96 }));
 /** "96dpi" is 1×: what differs less than this is the same. */
 const SAME_DENSITY = 1e-6;
 
@@ -83,7 +83,7 @@ function resolution(reader: TokenReader, density: number): Span[] {
   const name = reader.take();
   reader.expect('colon', 'a colon is expected here, as in (min-resolution: 2dppx).');
   const value = reader.expect('number', 'a resolution is expected here, such as 2dppx.');
-  const unit = RESOLUTIONS[value.unit];
+  const unit = RESOLUTIONS.get(value.unit);
   if (unit === undefined) reader.fail(`“${value.unit}” is no unit of resolution; use dppx, x or dpi.`, value);
   const more = density - value.value * unit;
   const holds =

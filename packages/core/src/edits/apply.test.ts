@@ -153,7 +153,7 @@ describe('site commands', () => {
   };
   const wider = { ...slotById('grid'), name: 'Wide grid', budget: 30_000 };
   test.each([
-    { kind: 'site', change: { name: 'Shop', languages: ['en', 'de'] } },
+    { kind: 'site', change: { name: 'Shop', languages: ['en', 'de', 'pt-BR', 'zh-Hans-TW'] } },
     { kind: 'site', change: { policy: { ...DEFAULT_POLICY, modern: 'webp' } } },
     { kind: 'slot', slot: 'grid', value: wider },
     { kind: 'slot', slot: 'strip', value: { ...wider, id: 'strip' } },
@@ -164,6 +164,14 @@ describe('site commands', () => {
   });
   test.each([
     { kind: 'site', change: { languages: [] } },
+    ...[
+      ['de', 'DE'],
+      ['en', 'en'],
+      ['en', 'photos'],
+      ['en', 'german'],
+      ['en', 'PT-br'],
+      ['en', 'x_y'],
+    ].map((languages) => ({ kind: 'site', change: { languages } })),
     { kind: 'site', change: { devices: [] } },
     { kind: 'slot', slot: 'strip', value: wider },
     { kind: 'slot', slot: 'grid', value: { ...wider, shapes: [] } },

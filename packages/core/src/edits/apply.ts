@@ -17,6 +17,7 @@ import { slotProblem } from '../slots/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
 import { prefixProblem } from '../markup/address.ts';
 import { linkProblem } from '../markup/link.ts';
+import { languagesProblem } from '../words/language-tags.ts';
 import { NO_WORDS } from '../words/no-words.ts';
 import { LONGEST_TEXT } from '../words/text.ts';
 import { placementIn } from '../plan/plan.ts';
@@ -203,7 +204,7 @@ export function applyToSite(site: Site, command: SiteCommand): { site: Site; inv
   }
   const change = given(command.change);
   refuse(change.name?.trim() === '' && 'A site needs a name.');
-  refuse(change.languages?.length === 0 && 'A site has one language at least.');
+  refuse(change.languages && languagesProblem(change.languages, site.languages));
   refuse(change.policy?.prefix !== undefined && prefixProblem(change.policy.prefix));
   refuse(change.devices?.length === 0 && 'A site needs one kind of device at least.');
   // An edit that was kept from before a policy had all its parts leaves the others as they are.

@@ -8,6 +8,9 @@ export const roundHalfUp = (value: number): number => Math.floor(value + 0.5);
 export const clamp = (value: number, low: number, high: number): number =>
   Math.min(Math.max(value, low), high);
 
+/** How a shape is written: whole numbers from 1 to 9999. */
+export const SHAPE = /^(?:own|[1-9]\d{0,3}:[1-9]\d{0,3})$/;
+
 /**
  * Width ÷ height of a shape; for "own" that of the given picture.
  * @throws RangeError when the shape is not two positive numbers.

@@ -6,7 +6,7 @@ import { wordsIn } from '../plan/plan.ts';
 import { takesPacket, wordsPacket } from '../words/packet.ts';
 import { variantFileName } from './naming.ts';
 
-type Context = Pick<PlanContext, 'policy' | 'languages'>;
+type Context = Pick<PlanContext, 'policy' | 'languages' | 'slots'>;
 
 /** What a file of a photo carries of its words in that place, as XMP; "" for nothing. A credit may be the original's. */
 export function packetIn(
@@ -36,4 +36,5 @@ export const deliveredName = (
     variant.slot,
     { ...variant, contentHash: fingerprint(variant.contentHash, packetIn(photo, variant, context)) },
     context.policy.naming,
+    context.slots,
   );

@@ -1,6 +1,9 @@
 // Speaking file names.
 import { describe, expect, test } from '@jest/globals';
-import type { Words } from '../contract/index.ts';
+import { optionsFor } from '../arrange/options.ts';
+import type { ShapeId, Words } from '../contract/index.ts';
+import { slotById } from '../testing/sample.ts';
+import { foldersOf, isDeviceName } from './folders.ts';
 import { slugOf, speakingNames, speakingSlug, variantFileName } from './naming.ts';
 
 const slugsOf = (photos: readonly { id: number; fileName: string; words: Pick<Words, 'title' | 'alt'> }[]) =>
@@ -69,6 +72,58 @@ describe('slugs', () => {
       'bay-viewer-1600w.jpg',
     );
   });
+});
+
+describe('plain names', () => {
+  const slots = ['hero', 'wide', 'hero-wide', 'hero-3x1'].map((id) => ({
+    ...slotById('hero'),
+    id,
+    shapes: [
+      { shape: '3:1' as const, from: 600, to: null },
+      { shape: 'own' as const, from: 0, to: 600 },
+    ],
+  }));
+  const name = (photo: string, slot: string, shape: ShapeId) =>
+    variantFileName(photo, slot, { width: 800, shape, format: 'jpeg', contentHash: 'ab' }, 'plain', slots);
+  test('are as short as they can be, and never those of another photo, place or shape', () => {
+    expect(name('bay', 'wide', 'own')).toBe('bay-wide-800w.jpg');
+    const photos = ['bay', 'bay-hero', 'bay-hero-3x1', 'bay-3x1', 'hero'];
+    const names = photos.flatMap((photo) =>
+      slots.flatMap(({ id, shapes }) => shapes.map(({ shape }) => name(photo, id, shape))),
+    );
+    expect(new Set(names).size).toBe(photos.length * slots.length * 2);
+  });
+});
+
+describe('folders', () => {
+  const arranged = { options: optionsFor('grid'), container: [{ from: 0, vw: 1, px: 0 }] };
+  const slots = ['photos', 'con', 'de', 'pots', 'com1', 'de-2'].map((id) => ({
+    ...slotById('grid'),
+    id,
+    arranged,
+  }));
+  test('of languages and arrangements collide with nothing, and can be made everywhere', () => {
+    const { ofLanguage, ofArrangement } = foldersOf({ languages: ['en', 'de', 'DE', 'pt-BR', 'aux'], slots });
+    const all = [...ofLanguage.values(), ...ofArrangement.values()];
+    expect(ofLanguage.get('de')).toBe('de');
+    expect(ofLanguage.get('pt-BR')).toBe('pt-BR');
+    expect(ofArrangement.get('pots')).toBe('pots');
+    expect(new Set(['photos', ...all].map((one) => one.toLowerCase())).size).toBe(all.length + 1);
+    expect(all.filter(isDeviceName)).toEqual([]);
+  });
+  test('of languages are the same on every page of a site', () => {
+    const languages = ['en', 'de', 'photos'];
+    expect(foldersOf({ languages, slots }).ofLanguage).toEqual(
+      foldersOf({ languages, slots: [] }).ofLanguage,
+    );
+  });
+  test.each(['con', 'CON', 'aux.jpg', 'nul', 'com1', 'LPT9.tar.gz', 'com¹', 'prn ', 'conin$'])(
+    '%s is a device',
+    (name) => expect(isDeviceName(name)).toBe(true),
+  );
+  test.each(['cone', 'con-2', 'auxiliary', 'com', 'com10', 'null', 'a.con'])('%s is none', (name) =>
+    expect(isDeviceName(name)).toBe(false),
+  );
 });
 
 describe('names that have gone out', () => {

@@ -1,6 +1,6 @@
 // Speaking file names for variants: what it shows, where it goes, how wide, and a content hash.
 import slugify from 'slugify';
-import type { OutputFormat, Policy, ShapeId, SlotId, Words } from '../contract/index.ts';
+import type { OutputFormat, Policy, ShapeId, Slot, SlotId, Words } from '../contract/index.ts';
 import { EXTENSION } from '../weight/format.ts';
 
 /** With slot, width, hash and ending a name stays under 80 characters, which every file system and archive takes. */
@@ -77,22 +77,40 @@ export function speakingNames(
   return names;
 }
 
+/** What a plain name says behind the photo's own part. */
+const endingOf = (slot: SlotId, shape: ShapeId): string[] =>
+  shape === 'own' ? [slot] : [slot, shape.replace(':', 'x')];
+
+/** Whether a plain name can be read in one way alone: "bay-hero-wide" may be "bay-hero" in "wide", or "bay" in "hero-wide". */
+const isClear = (plain: string, parts: readonly string[], slots: readonly Slot[]): boolean =>
+  slots.every(({ id, shapes }) =>
+    shapes.every(({ shape }) => {
+      const ending = endingOf(id, shape);
+      const isOwn = ending.join('/') === parts.slice(1).join('/');
+      return isOwn || !plain.endsWith(`-${ending.join('-')}`);
+    }),
+  );
+
 /**
  * "bay-at-dusk-hero-1600w.3fa91c2e.avif", "logo-header.0b7d2e11.svg" for a drawing, which has no width of its own. The first 8 hex digits of the content's SHA-256 keep names
  * apart and stable: the same bytes have the same name, so caches may keep them for ever. Plain names say the shape in
  * its place: "bay-at-dusk-hero-3x1-1600w.avif".
+ * @param slots the site's places: where a plain name could be read as another photo's in one of them, its parts are
+ *   joined by two hyphens, which stand in no part.
  */
 export function variantFileName(
   name: string,
   slot: SlotId,
   variant: { width: number; shape: ShapeId; format: OutputFormat; contentHash: string },
   naming: Policy['naming'] = 'fingerprint',
+  slots: readonly Slot[] = [],
 ): string {
   const width = variant.format === 'svg' ? '' : `-${variant.width}w`;
   if (naming === 'plain') {
     // Two shapes of a place may have a width in common.
-    const shape = variant.shape === 'own' ? '' : `-${variant.shape.replace(':', 'x')}`;
-    return `${name}-${slot}${shape}${width}.${EXTENSION[variant.format]}`;
+    const parts = [name, ...endingOf(slot, variant.shape)];
+    const joint = isClear(parts.join('-'), parts, slots) ? '-' : '--';
+    return `${parts.join(joint)}${width}.${EXTENSION[variant.format]}`;
   }
   return `${name}-${slot}${width}.${variant.contentHash.slice(0, 8)}.${EXTENSION[variant.format]}`;
 }

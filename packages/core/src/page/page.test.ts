@@ -117,6 +117,8 @@ describe('what is said of a page', () => {
     expect(freeFolder('Kiln diary', [])).toBe('kiln-diary');
     expect(freeFolder('Kiln diary', ['kiln-diary', 'kiln-diary-2'])).toBe('kiln-diary-3');
     expect(freeFolder('???', ['page'])).toBe('page-2');
+    expect(freeFolder('Con', [])).toBe('con-2');
+    expect(pageProblem({ ...PAGE, folder: 'aux' })).toContain('Windows can’t make a folder called “aux”');
     expect(pageProblem({ ...PAGE, folder: freeFolder('x'.repeat(200), ['x'.repeat(56)]) })).toBeNull();
   });
 });

@@ -2,6 +2,7 @@
 import { arrangementIn } from '../arrange/cells.ts';
 import type { PageEntry, PagePart, SetPage, Slot, SlotId } from '../contract/index.ts';
 import { linkProblem } from '../markup/link.ts';
+import { isDeviceName } from '../naming/folders.ts';
 import { slugOf } from '../naming/naming.ts';
 import { isSlotId } from '../slots/problem.ts';
 import { standable } from '../slots/slots.ts';
@@ -13,9 +14,9 @@ const LONGEST_TITLE = 200;
 const LONGEST_DESCRIPTION = 500;
 const LONGEST_FOLDER = 60;
 
-/** Whether a page may lie in a folder of this name. */
+/** Whether a page may lie in a folder of this name, on every system. */
 export const isFolder = (text: string): boolean =>
-  text.length <= LONGEST_FOLDER && /^[a-z0-9]+(-[a-z0-9]+)*$/.test(text);
+  text.length <= LONGEST_FOLDER && /^[a-z0-9]+(-[a-z0-9]+)*$/.test(text) && !isDeviceName(text);
 
 /** A page as it follows from where photos stand: every place that has some, arrangements under their titles. */
 export function firstPage(title: string, slots: readonly Slot[], used: (slot: SlotId) => boolean): SetPage {
@@ -23,7 +24,7 @@ export function firstPage(title: string, slots: readonly Slot[], used: (slot: Sl
     .filter(({ id }) => used(id))
     .map((slot): PagePart => ({ kind: 'place', slot: slot.id, titled: arrangementIn(slot) !== null }));
   return {
-    ...{ title, description: '', folder: slugOf(title) || 'page', home: null, menu: true },
+    ...{ title, description: '', folder: freeFolder(title, []), home: null, menu: true },
     ...{ design: 'plain', tone: 'light', template: '', parts },
   };
 }
@@ -31,8 +32,8 @@ export function firstPage(title: string, slots: readonly Slot[], used: (slot: Sl
 /** A folder for a page that none of the others has. */
 export function freeFolder(title: string, others: readonly string[]): string {
   const base = (slugOf(title) || 'page').slice(0, LONGEST_FOLDER - 4).replace(/-+$/, '');
-  const names = [base, ...Array.from({ length: others.length + 1 }, (_, n) => `${base}-${n + 2}`)];
-  return names.find((name) => !others.includes(name))!;
+  const names = [base, ...Array.from({ length: others.length + 2 }, (_, n) => `${base}-${n + 2}`)];
+  return names.find((name) => !others.includes(name) && isFolder(name))!;
 }
 
 function partProblem(part: PagePart): string | null {
@@ -55,6 +56,7 @@ export function pageProblem(page: SetPage): string | null {
     return `A page has a title of up to ${LONGEST_TITLE} characters.`;
   if (description.length > LONGEST_DESCRIPTION)
     return `A description has up to ${LONGEST_DESCRIPTION} characters.`;
+  if (isDeviceName(folder)) return `Windows can’t make a folder called “${folder}”: take another name.`;
   if (!isFolder(folder)) return 'A page’s folder has small letters, digits and hyphens.';
   if (parts.length > MOST_PARTS) return `A page has up to ${MOST_PARTS} parts.`;
   const places = parts.flatMap((part) => (part.kind === 'place' ? [part.slot] : []));

@@ -1,6 +1,6 @@
 // The table of device classes that widths are planned for. A documented default; shares are invented but plausible.
 import type { DeviceClass } from '../contract/index.ts';
-import { readCsv, writeCsv } from '../csv/csv.ts';
+import { csvLines, writeCsv } from '../csv/csv.ts';
 
 export const DEFAULT_DEVICES: readonly DeviceClass[] = [
   { name: 'small phone', viewport: 360, density: 3, share: 0.16 },
@@ -40,23 +40,23 @@ const RANGES = { viewport: [100, 10_000], density: [0.5, 5], share: [0, Infinity
  * @throws RangeError with a sentence that names the line and the column.
  */
 export function parseDevices(csv: string): DeviceClass[] {
-  const [head = [], ...lines] = readCsv(csv);
-  const names = head.map((name) => name.trim().toLowerCase());
+  const [head, ...lines] = csvLines(csv);
+  const names = (head?.cells ?? []).map((name) => name.trim().toLowerCase());
   const missing = COLUMNS.filter((column) => !names.includes(column));
   if (missing.length > 0) {
     throw new RangeError(
       `The table has no column “${missing.join('”, “')}”; it needs ${COLUMNS.join(', ')}.`,
     );
   }
-  const rows = lines.map((line, index) => {
-    const row = Object.fromEntries(COLUMNS.map((column) => [column, line[names.indexOf(column)]]));
+  const rows = lines.map(({ line, cells }, index) => {
+    const row = Object.fromEntries(COLUMNS.map((column) => [column, cells[names.indexOf(column)]]));
     const number = (column: keyof typeof RANGES): number => {
       const text = (row[column] ?? '').trim().replace(/%$/, '');
       const value = Number(text);
       const [least, most] = RANGES[column];
       if (text === '' || !Number.isFinite(value) || value < least || value > most) {
         const range = most === Infinity ? `a number from ${least}` : `a number from ${least} to ${most}`;
-        throw new RangeError(`Line ${index + 2}, ${column}: “${row[column] ?? ''}” is not ${range}.`);
+        throw new RangeError(`Line ${line}, ${column}: “${row[column] ?? ''}” is not ${range}.`);
       }
       return value;
     };

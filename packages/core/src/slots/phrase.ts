@@ -25,18 +25,20 @@ export interface SaidWidth {
 }
 
 const NUMBERS = 'one two three four five six seven eight nine ten eleven twelve'.split(' ');
-const PARTS: Record<string, [number, number]> = {
-  half: [1, 2],
-  'a half': [1, 2],
-  'a third': [1, 3],
-  'one third': [1, 3],
-  'two thirds': [2, 3],
-  'a quarter': [1, 4],
-  'one quarter': [1, 4],
-  'three quarters': [3, 4],
-  'a fifth': [1, 5],
-  'a sixth': [1, 6],
-};
+const PARTS = new Map<string, [number, number]>(
+  Object.entries({
+    half: [1, 2],
+    'a half': [1, 2],
+    'a third': [1, 3],
+    'one third': [1, 3],
+    'two thirds': [2, 3],
+    'a quarter': [1, 4],
+    'one quarter': [1, 4],
+    'three quarters': [3, 4],
+    'a fifth': [1, 5],
+    'a sixth': [1, 6],
+  } satisfies Record<string, [number, number]>),
+);
 
 /** One way to write it: small letters, digits for numbers, "x" for ×, "px" attached to nothing. */
 function plain(text: string): string {
@@ -140,7 +142,7 @@ const WAYS: readonly [RegExp, (found: string[]) => Main | null][] = [
 
 /** "half", "two thirds", "40 %" as a part of 1. */
 function shareOf(text: string): number | null {
-  const named = PARTS[text.trim()];
+  const named = PARTS.get(text.trim());
   if (named) return named[0] / named[1];
   const percent = /^(\d{1,3}(?:\.\d+)?) ?(?:%|per ?cent)$/.exec(text.trim());
   const part = percent ? Number(percent[1]) / 100 : NaN;

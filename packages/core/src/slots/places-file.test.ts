@@ -71,9 +71,34 @@ describe('places as a file', () => {
     ['a bad budget', file({ budgetBytes: -1 }), 'number of bytes'],
     ['a bad loading', file({ loading: 'eager' }), '“loading”'],
     ['a bad hint', file({ hint: {} }), '“hint”'],
+    ['a shape of three numbers', file({ shapes: [{ from: 0, shape: '3:2:9' }] }), 'not a ratio'],
+    ['a shape in another base', file({ shapes: [{ from: 0, shape: '0x3:2' }] }), 'not a ratio'],
+    ['a shape with an exponent', file({ shapes: [{ from: 0, shape: '1e308:1' }] }), 'not a ratio'],
+    ['a shape with a fraction', file({ shapes: [{ from: 0, shape: '1.5:1' }] }), 'not a ratio'],
+    [
+      'a shape at no window',
+      file({
+        shapes: [
+          { from: 1e308, shape: '3:2' },
+          { from: 0, shape: '1:1' },
+        ],
+      }),
+      'windows of 0 to',
+    ],
+    ['a box of nothing', file({ fit: { width: 0.5, height: 900 } }), '1 to 20000 px'],
+    ['a box that never ends', file({ fit: { width: 1e308, height: 900 } }), '1 to 20000 px'],
+    ['a budget that never ends', file({ budgetBytes: 1e308 }), '1 to 100000000 bytes'],
+    ['a width beyond all windows', file({ width: '200000px' }), 'of up to'],
+    ['a long name', file({ name: 'x'.repeat(101) }), 'up to 100 characters'],
+    ['a long hint', file({ hint: 'x'.repeat(201) }), 'up to 200 characters'],
   ])('%s is refused with a sentence', (_, text, sentence) => {
     expect(() => readPlaces(text, [])).toThrow(PlacesFileError);
     expect(() => readPlaces(text, [])).toThrow(sentence);
+  });
+
+  test('a place called as something that every object has gets another short name', () => {
+    expect(slotIdFor('Constructor', [])).toBe('constructor-place');
+    expect(slotIdFor('Constructor', ['constructor-place'])).toBe('constructor-place-2');
   });
 
   test('broken files are refused, never a fault', () => {

@@ -51,7 +51,7 @@ export function slotIdFor(name: string, taken: readonly SlotId[]): SlotId {
     .replace(/^[-0-9]+|-+$/g, '')
     .slice(0, LONGEST_SLOT_ID - 4)
     .replace(/-+$/, '');
-  const base = isSlotId(plain) ? plain : 'place';
+  const base = [plain, `${plain}-place`].find(isSlotId) ?? 'place';
   let id = base;
   for (let n = 2; taken.includes(id); n++) id = `${base}-${n}`;
   return id;

@@ -2,25 +2,43 @@
 import type { Slot } from '../contract/index.ts';
 import { CssError } from '../css/errors.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { ratioOf } from '../geometry/geometry.ts';
+import { SHAPE } from '../geometry/geometry.ts';
 import { largeId, slotsOfArrangement } from '../arrange/cells.ts';
 import { arrangementProblems } from '../arrange/options.ts';
-import { readWidth } from './typed-width.ts';
+import { LONGEST_WIDTH, readWidth } from './typed-width.ts';
 
 export const LONGEST_SLOT_ID = 40;
 const MOST_PIECES = 40;
 const MOST_SHAPES = 10;
+/** What numbers and texts of a place can be, wherever it comes from: typed, sent, or read from a file. */
+export const PLACE_LIMITS = {
+  /** Characters. */
+  name: 100,
+  hint: 200,
+  /** CSS px. */
+  window: 100_000,
+  px: 100_000,
+  fit: 20_000,
+  /** Parts of the window. */
+  vw: 10,
+  /** Bytes. */
+  budget: 100_000_000,
+} as const;
 
+/** Decisions lie in objects under the names of their places: none may be called what every object has ("constructor"). */
 export const isSlotId = (text: string): boolean =>
-  text.length <= LONGEST_SLOT_ID && /^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(text);
+  text.length <= LONGEST_SLOT_ID && /^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(text) && !(text in {});
 
 function ruleProblem({ rule }: Slot): string | null {
   if (rule.length === 0 || rule.length > MOST_PIECES) return `A width rule has 1 to ${MOST_PIECES} pieces.`;
   const ascending = rule.every((piece, i) => (i === 0 ? piece.from === 0 : piece.from > rule[i - 1]!.from));
   if (!ascending) return 'The pieces of a width rule start at 0 and go up.';
-  return rule.every(({ vw, px }) => Number.isFinite(vw) && Number.isFinite(px))
+  const { vw: mostVw, px: mostPx, window } = PLACE_LIMITS;
+  return rule.every(
+    ({ vw, px, from }) => Math.abs(vw) <= mostVw && Math.abs(px) <= mostPx && from >= 0 && from <= window,
+  )
     ? null
-    : 'A width rule is made of numbers.';
+    : `A width rule is made of numbers, of up to ${mostVw * 100} vw and ${mostPx} px.`;
 }
 
 function shapesProblem({ shapes }: Slot): string | null {
@@ -29,12 +47,10 @@ function shapesProblem({ shapes }: Slot): string | null {
   if (!falling || shapes.at(-1)!.from !== 0)
     return 'The shapes of a place cover every viewport once, the largest first.';
   if (new Set(shapes.map(({ shape }) => shape)).size !== shapes.length) return 'A shape is named twice.';
-  try {
-    for (const { shape } of shapes) ratioOf(shape, { width: 1, height: 1 });
-  } catch (error) {
-    return (error as Error).message;
-  }
-  return null;
+  if (shapes.some(({ from }) => !(from >= 0 && from <= PLACE_LIMITS.window)))
+    return `Shapes change at windows of 0 to ${PLACE_LIMITS.window} px.`;
+  const odd = shapes.find(({ shape }) => !SHAPE.test(shape));
+  return odd ? `“${odd.shape.slice(0, 40)}” is not a ratio such as 3:2.` : null;
 }
 
 /** Windows at which what was said and the rule that is stored are compared. */
@@ -69,6 +85,13 @@ function arrangedProblem({ id, name, rule, shapes, fit, arranged, of }: Slot): s
 export function slotProblem(slot: Slot): string | null {
   if (!isSlotId(slot.id)) return 'A place’s short name has small letters, digits and hyphens.';
   if (slot.name.trim() === '') return 'A place needs a name.';
-  if (!(slot.budget > 0)) return 'A budget is a number of bytes.';
+  const { name, hint, fit, budget } = PLACE_LIMITS;
+  if (slot.name.length > name) return `A name has up to ${name} characters.`;
+  if (slot.hint.length > hint) return `A hint has up to ${hint} characters.`;
+  if (slot.said !== undefined && slot.said.length > LONGEST_WIDTH)
+    return `A width has up to ${LONGEST_WIDTH} characters.`;
+  if (!(slot.budget >= 1 && slot.budget <= budget)) return `A budget is 1 to ${budget} bytes.`;
+  if (slot.fit && [slot.fit.width, slot.fit.height].some((side) => !(side >= 1 && side <= fit)))
+    return `A box to fit into is 1 to ${fit} px wide and high.`;
   return ruleProblem(slot) ?? shapesProblem(slot) ?? saidProblem(slot) ?? arrangedProblem(slot);
 }

@@ -34,7 +34,7 @@ describe('a table of words', () => {
     ['', 'The file is empty.'],
     ['alt\nx', 'No column names the files.'],
     ['PK\u0003\u0000', 'This is no table'],
-    [`file\n${'a.jpg\n'.repeat(20_001)}`, 'The table has 20001 lines'],
+    [`file\n${'a.jpg\n'.repeat(20_001)}`, 'The table has more than 20000 lines'],
   ])('refuses %j', (text, sentence) => expect(readWordsFile(text).problem).toContain(sentence));
   test('what was written is read as it was: quotes, umlauts, emoji, line breaks, formulas, right to left', () => {
     const words = {
@@ -82,4 +82,38 @@ describe('matching', () => {
         ],
       ),
     ).toEqual({ slots: ['column', 'grid'], unknown: ['moon'] }));
+});
+
+describe('a table that is made to take long', () => {
+  test('is read once over, whatever it is: columns nobody knows are not walked, lines and cells have limits', () => {
+    const wide = `file${',x'.repeat(990)}\n${'a\n'.repeat(19_999)}`;
+    expect(readWordsFile(wide).lines).toHaveLength(19_999);
+    expect(readWordsFile(wide).unknown).toHaveLength(50);
+  });
+  test.each([
+    ['of many columns', `file${',x'.repeat(20_000)}\n${'a\n'.repeat(20_000)}`, /has 20001 cells/],
+    ['of one long line', `file\n${'a'.repeat(400_000)}`, /Line 2 is longer/],
+    ['whose quote is never closed', `file,alt\na.jpg,"${'never '.repeat(80_000)}`, /Line 2 is longer/],
+    ['of many lines', `file\n${'a.jpg\r\n'.repeat(20_001)}`, /more than 20000 lines/],
+    ['whose head is a long line of commas', ','.repeat(3_000_000), /longer|cells/],
+  ])('%s is refused', (_, text, sentence) => expect(readWordsFile(text).problem).toMatch(sentence));
+  test('of one line that names a million places takes none of them', () => {
+    const { lines } = readWordsFile(
+      `file,place\n${'b.jpg,shop\n'.repeat(10)}a.jpg,"${'x;'.repeat(50_000)}"\n`,
+    );
+    expect(lines[10]!.problem).toContain('50000 places');
+  });
+  test('heads that objects know are heads like any other', () => {
+    const { unknown, lines } = readWordsFile('file,constructor,__proto__,role\na.jpg,1,2,constructor\n');
+    expect(unknown).toEqual(['constructor', '__proto__']);
+    expect(lines[0]!.problem).toBe('“constructor” is no role.');
+  });
+});
+
+test('lines are counted as editors of text count them: behind blank ones, and ones with breaks inside', () => {
+  const { lines } = readWordsFile('\r\nfile,alt\r\n\r\na.jpg,"one\r\ntwo"\r\n\r\nb.jpg,three\r\n');
+  expect(lines.map(({ line, fileName }) => [line, fileName])).toEqual([
+    [4, 'a.jpg'],
+    [7, 'b.jpg'],
+  ]);
 });

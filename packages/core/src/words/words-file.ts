@@ -1,7 +1,7 @@
 // Words from a table (CSV): what each line says of which photo, and what that would change. A plan may name files that
 // are not there yet.
 import type { Role, SlotId, Words, WordsText } from '../contract/index.ts';
-import { readCsv } from '../csv/csv.ts';
+import { csvLines, type CsvLine } from '../csv/csv.ts';
 import { linkProblem } from '../markup/link.ts';
 import { NO_WORDS } from './no-words.ts';
 import { LONGEST_TEXT } from './text.ts';
@@ -30,44 +30,55 @@ export interface WordsFile {
 
 /** Lines of a table; more are no plan for pages. */
 export const MOST_LINES = 20_000;
+/** Places that one line may name. */
+const MOST_PLACES = 50;
+/** Heads that nobody knows, as many and as long as anybody reads. */
+const UNKNOWN_SHOWN = 50;
+const LONGEST_HEAD = 100;
+/** Lines that are read before others get their turn. */
+const LINES_A_TURN = 500;
 
 type Column = WordsText | 'file' | 'hash' | 'role' | 'newWindow' | 'place' | 'set-aside';
 
 /** Heads as people write them, in small letters without marks. `set-aside`: written for people, not read. */
-const COLUMNS: Record<string, Column> = {
-  ...{
-    file: 'file',
-    'file name': 'file',
-    filename: 'file',
-    name: 'file',
-    photo: 'file',
-    datei: 'file',
-    dateiname: 'file',
-  },
-  ...{ sha256: 'hash', hash: 'hash', 'sha 256': 'hash' },
-  ...{ role: 'role', rolle: 'role' },
-  ...{ alt: 'alt', 'alt text': 'alt', alttext: 'alt', alternativtext: 'alt' },
-  ...{ caption: 'caption', bildunterschrift: 'caption' },
-  ...{ title: 'title', titel: 'title' },
-  ...{ credit: 'credit', fotograf: 'credit', bildnachweis: 'credit' },
-  ...{
-    'long description': 'longDescription',
-    description: 'longDescription',
-    beschreibung: 'longDescription',
-  },
-  ...{ link: 'link', url: 'link', target: 'link', 'leads to': 'link' },
-  ...{ 'new window': 'newWindow' },
-  ...{ place: 'place', places: 'place', slot: 'place' },
-  ...{ set: 'set-aside', site: 'set-aside' },
-};
+const COLUMNS = new Map<string, Column>(
+  Object.entries({
+    ...{
+      file: 'file',
+      'file name': 'file',
+      filename: 'file',
+      name: 'file',
+      photo: 'file',
+      datei: 'file',
+      dateiname: 'file',
+    },
+    ...{ sha256: 'hash', hash: 'hash', 'sha 256': 'hash' },
+    ...{ role: 'role', rolle: 'role' },
+    ...{ alt: 'alt', 'alt text': 'alt', alttext: 'alt', alternativtext: 'alt' },
+    ...{ caption: 'caption', bildunterschrift: 'caption' },
+    ...{ title: 'title', titel: 'title' },
+    ...{ credit: 'credit', fotograf: 'credit', bildnachweis: 'credit' },
+    ...{
+      'long description': 'longDescription',
+      description: 'longDescription',
+      beschreibung: 'longDescription',
+    },
+    ...{ link: 'link', url: 'link', target: 'link', 'leads to': 'link' },
+    ...{ 'new window': 'newWindow' },
+    ...{ place: 'place', places: 'place', slot: 'place' },
+    ...{ set: 'set-aside', site: 'set-aside' },
+  } satisfies Record<string, Column>),
+);
 
-const ROLES: Record<string, Role> = {
-  ...{ informative: 'informative', informs: 'informative' },
-  ...{ decorative: 'decorative', decorates: 'decorative' },
-  ...{ functional: 'functional', links: 'functional', link: 'functional' },
-  ...{ text: 'text', 'shows text': 'text' },
-  ...{ complex: 'complex', 'is complex': 'complex' },
-};
+const ROLES = new Map<string, Role>(
+  Object.entries({
+    ...{ informative: 'informative', informs: 'informative' },
+    ...{ decorative: 'decorative', decorates: 'decorative' },
+    ...{ functional: 'functional', links: 'functional', link: 'functional' },
+    ...{ text: 'text', 'shows text': 'text' },
+    ...{ complex: 'complex', 'is complex': 'complex' },
+  } satisfies Record<string, Role>),
+);
 
 const YES = new Set(['yes', 'y', 'true', '1', 'x', 'ja']);
 
@@ -87,19 +98,16 @@ function problemOf(words: Partial<Words>, role: string): string | null {
   return words.link === undefined ? null : linkProblem(words.link);
 }
 
-function plannedIn(
-  cells: readonly string[],
-  columns: readonly (Column | null)[],
-  line: number,
-): PlannedWords {
+/** @param columns where the columns that are known stand; of two of one kind the first that says something counts */
+function plannedIn({ cells, line }: CsvLine, columns: readonly (readonly [Column, number])[]): PlannedWords {
   const said = new Map<Column, string>();
-  columns.forEach((column, at) => {
+  for (const [column, at] of columns) {
     const text = (cells[at] ?? '').trim();
-    if (column !== null && text !== '' && !said.has(column)) said.set(column, text);
-  });
+    if (text !== '' && !said.has(column)) said.set(column, text);
+  }
   const role = said.get('role') ?? '';
   const words: Partial<Words> = {};
-  const known = ROLES[role.toLowerCase()];
+  const known = ROLES.get(role.toLowerCase());
   if (known) words.role = known;
   for (const column of ['alt', 'caption', 'title', 'credit', 'longDescription', 'link'] as const) {
     const text = said.get(column);
@@ -115,30 +123,65 @@ function plannedIn(
       .map((name) => name.trim())
       .filter(Boolean) ?? null;
   const named = fileName !== '' || /^[0-9a-f]{64}$/.test(hash);
+  const problem =
+    places && places.length > MOST_PLACES
+      ? `The line names ${places.length} places; ${MOST_PLACES} can be read.`
+      : problemOf(words, role);
   return {
     ...{ line, fileName, hash, words, places },
-    problem: named ? problemOf(words, role) : 'The line names no file.',
+    problem: named ? problem : 'The line names no file.',
   };
+}
+
+const none = (problem: string): WordsFile => ({ lines: [], unknown: [], problem });
+
+/** What the first line says: where the columns that are known stand, and the heads that nobody knows. */
+function columnsIn({ cells }: CsvLine) {
+  const known: [Column, number][] = [];
+  const unknown: string[] = [];
+  cells.forEach((cell, at) => {
+    const column = COLUMNS.get(plainHead(cell.slice(0, LONGEST_HEAD)));
+    if (column) known.push([column, at]);
+    else if (cell.trim() !== '' && unknown.length < UNKNOWN_SHOWN) unknown.push(cell.slice(0, LONGEST_HEAD));
+  });
+  return { known, unknown };
+}
+
+/** `readWordsFile` in pieces: it pauses after every few hundred lines, so that others get their turn. */
+export function* wordsFileInTurns(text: string): Generator<void, WordsFile, void> {
+  if (text.includes('\u0000')) return none('This is no table: save it as CSV in UTF-8.');
+  try {
+    const lines = csvLines(text);
+    const first = lines.next();
+    if (first.done) return none('The file is empty.');
+    const { known, unknown } = columnsIn(first.value);
+    if (!known.some(([column]) => column === 'file' || column === 'hash'))
+      return none(
+        'No column names the files. The first line must hold “file”, and what is said of each: “alt text”, “role”, “caption” and so on.',
+      );
+    const planned: PlannedWords[] = [];
+    for (const line of lines) {
+      if (planned.length === MOST_LINES)
+        return none(
+          `The table has more than ${MOST_LINES} lines: divide it, and read one part after the other.`,
+        );
+      planned.push(plannedIn(line, known));
+      if (planned.length % LINES_A_TURN === 0) yield;
+    }
+    return { lines: planned, unknown, problem: null };
+  } catch (error) {
+    if (error instanceof RangeError) return none(`${error.message} This is no table of words.`);
+    throw error;
+  }
 }
 
 /** Reads a table of words: its first line names the columns, in any order. */
 export function readWordsFile(text: string): WordsFile {
-  const none = (problem: string): WordsFile => ({ lines: [], unknown: [], problem });
-  if (text.includes('\u0000')) return none('This is no table: save it as CSV in UTF-8.');
-  const [head, ...rest] = readCsv(text);
-  if (!head) return none('The file is empty.');
-  const columns = head.map((cell) => COLUMNS[plainHead(cell)] ?? null);
-  if (!columns.includes('file') && !columns.includes('hash'))
-    return none(
-      'No column names the files. The first line must hold “file”, and what is said of each: “alt text”, “role”, “caption” and so on.',
-    );
-  if (rest.length > MOST_LINES)
-    return none(`The table has ${rest.length} lines; ${MOST_LINES} can be read at once.`);
-  return {
-    lines: rest.map((cells, at) => plannedIn(cells, columns, at + 2)),
-    unknown: head.filter((cell, at) => columns[at] === null && cell.trim() !== ''),
-    problem: null,
-  };
+  const turns = wordsFileInTurns(text);
+  for (;;) {
+    const turn = turns.next();
+    if (turn.done) return turn.value;
+  }
 }
 
 /** What a plan finds in a set: a photo by its original's hash, or by the name of its file. */

@@ -145,10 +145,12 @@ describe('the pool', () => {
     const own = new CodecPool(1, LIMITS, BATCH);
     try {
       const server = getPriority();
+      const first = await job(40);
+      // A process has all its threads, and has run all that it begins with, once it has looked at a file.
+      const { facts } = await own.inspect(first);
+      await pool.inspect(await job(10));
       await expect(prioritiesOf(own)).resolves.toEqual([Math.min(LOWEST, server + BATCH)]);
       await expect(prioritiesOf(pool)).resolves.toEqual([server]);
-      const first = await job(40);
-      const { facts } = await own.inspect(first);
       // What encodes is a thread of its own, that looking at a file has begun.
       const seen: Promise<number[]>[] = [];
       await own.improve(renderJob(first, facts, 1), () => seen.push(prioritiesOf(own)));

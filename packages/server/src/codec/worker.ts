@@ -1,5 +1,4 @@
 // A codec process: does one job at a time and dies with its server. A crash here costs one picture, not the server.
-import { setPriority } from 'node:os';
 import sharp from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { inspect, makeViews } from './inspect.ts';
@@ -10,8 +9,6 @@ import { render } from './render.ts';
 // One process a core: threads inside would only compete, and a cache would only hold memory.
 sharp.concurrency(1);
 sharp.cache(false);
-// The screen comes first: taking requests must not wait for encoders.
-setPriority(5);
 // What is written here is for this application alone.
 process.umask(0o077);
 

@@ -41,7 +41,7 @@ describe('two sets that share photos', () => {
   test('lose no edit of either, and both are told', async () => {
     const second = await secondSet();
     const heard: string[] = [];
-    const stop = server.parts.hub.listen(second, {
+    const stop = server.parts.hub.listen([second], {
       send: (text) => heard.push(text) > 0,
       cut: () => undefined,
     });

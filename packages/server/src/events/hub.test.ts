@@ -23,7 +23,7 @@ function taker(most = Infinity) {
   const listener: Listener = {
     send: (text) => {
       if (heard.length >= most) return false;
-      const [, id, data] = /^id: (\S+)\ndata: (.*)\n\n$/.exec(text)!;
+      const [, id, data] = /^id: (\S+)\nevent: set-\d+\ndata: (.*)\n\n$/.exec(text)!;
       heard.push({ id: id!, event: JSON.parse(data!) as SetEvent });
       return true;
     },
@@ -36,8 +36,8 @@ describe('the hub', () => {
   test('tells a set’s listeners and nobody else’s', () => {
     const hub = new EventHub();
     const [one, two] = [taker(), taker()];
-    hub.listen(1, one.listener);
-    const stop = hub.listen(2, two.listener);
+    hub.listen([1], one.listener);
+    const stop = hub.listen([2], two.listener);
     hub.tell(1, event(1));
     expect([one.heard.length, two.heard.length]).toEqual([1, 0]);
     expect(hub.watched).toEqual([1, 2]);
@@ -47,43 +47,43 @@ describe('the hub', () => {
   test('who was away hears what it missed, once, and goes on', () => {
     const hub = new EventHub();
     const before = taker();
-    const stop = hub.listen(1, before.listener);
+    const stop = hub.listen([1], before.listener);
     hub.tell(1, event(1));
     stop();
     hub.tell(1, event(2));
     hub.tell(1, progress);
     hub.tell(1, event(3));
     const after = taker();
-    hub.listen(1, after.listener, before.heard.at(-1)!.id);
+    hub.listen([1], after.listener, before.heard.at(-1)!.id);
     hub.tell(1, event(4));
     expect(after.heard.map(({ event: heard }) => heard)).toEqual([event(2), event(3), event(4)]);
   });
   test('who was away too long, or heard of an earlier start, is told to read anew', () => {
     const hub = new EventHub();
     const before = taker();
-    hub.listen(1, before.listener)();
+    hub.listen([1], before.listener)();
     hub.tell(1, event(0));
     const position = hub.now;
     for (let i = 1; i <= 600; i++) hub.tell(1, event(i));
     for (const last of [position, 'ffffffff-3', 'nonsense', '']) {
       const back = taker();
-      hub.listen(1, back.listener, last);
+      hub.listen([1], back.listener, last);
       expect(back.heard.map(({ event: heard }) => heard)).toEqual([{ type: 'reset' }]);
       // From there it goes on as if it had never been away.
       const again = taker();
-      hub.listen(1, again.listener, back.heard[0]!.id);
+      hub.listen([1], again.listener, back.heard[0]!.id);
       expect(again.heard).toEqual([]);
     }
   });
   test('who can’t keep up is cut, comes back and misses nothing; the others wait for nobody', () => {
     const hub = new EventHub();
     const [slow, quick] = [taker(3), taker()];
-    hub.listen(1, slow.listener);
-    hub.listen(1, quick.listener);
+    hub.listen([1], slow.listener);
+    hub.listen([1], quick.listener);
     for (let i = 0; i < 10; i++) hub.tell(1, event(i));
     expect([slow.heard.length, slow.cuts(), quick.heard.length]).toEqual([3, 1, 10]);
     const back = taker();
-    hub.listen(1, back.listener, slow.heard.at(-1)!.id);
+    hub.listen([1], back.listener, slow.heard.at(-1)!.id);
     expect([...slow.heard, ...back.heard].map(({ event: heard }) => heard)).toEqual(
       quick.heard.map(({ event: heard }) => heard),
     );
@@ -92,7 +92,7 @@ describe('the hub', () => {
     const hub = new EventHub();
     const texts = new Set<string>();
     for (let i = 0; i < 500; i++)
-      hub.listen(1, { send: (text) => Boolean(texts.add(text)), cut: () => undefined });
+      hub.listen([1], { send: (text) => Boolean(texts.add(text)), cut: () => undefined });
     let written = 0;
     hub.tell(1, {
       type: 'unmade',
@@ -107,5 +107,30 @@ describe('the hub', () => {
     expect(hub.changes).toBe(0);
     hub.tell(1, event(1));
     expect(hub.changes).toBe(1);
+  });
+  test('who hears of several sets hears them in the order in which they were told', () => {
+    const hub = new EventHub();
+    const before = taker();
+    const stop = hub.listen([1, 2], before.listener);
+    hub.tell(1, event(0));
+    stop();
+    for (const [n, set] of [2, 1, 2, 1, 3].entries()) hub.tell(set, event(n));
+    const after = taker();
+    hub.listen([1, 2], after.listener, before.heard.at(-1)!.id, [3]);
+    expect(after.heard.map(({ event: heard }) => heard)).toEqual([0, 1, 2, 3].map(event));
+    hub.tell(3, event(9));
+    expect(after.heard.at(-1)!.event).toEqual(event(9));
+  });
+  test('what nobody listens to is not kept for ever; who comes back is told to read anew', () => {
+    const hub = new EventHub();
+    const one = taker();
+    const stop = hub.listen([1], one.listener);
+    hub.tell(1, event(1));
+    stop();
+    hub.tell(1, event(2));
+    for (let set = 100; set < 300; set++) hub.tell(set, event(3));
+    const back = taker();
+    hub.listen([1], back.listener, one.heard.at(-1)!.id);
+    expect(back.heard.map(({ event: heard }) => heard)).toEqual([{ type: 'reset' }]);
   });
 });

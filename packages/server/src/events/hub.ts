@@ -1,7 +1,7 @@
 // Tells listeners what happens in a set. Every event has a running number, so that a listener that was away asks for
 // what it missed; a listener that can't keep up is cut, since it can come back the same way.
 import { randomBytes } from 'node:crypto';
-import type { SetEvent } from '@dusky-otter/core';
+import { channelName, type SetEvent } from '@dusky-otter/core';
 
 /** A listener gets text that is made once for all of them. @returns false when it can take no more: it is then cut. */
 export interface Listener {
@@ -12,6 +12,8 @@ export interface Listener {
 /** What is kept of a set's events for those who come back: as many, and as many characters. */
 const KEPT_EVENTS = 500;
 const KEPT_CHARACTERS = 2_000_000;
+/** Sets that nobody listens to, whose events are kept all the same: for those who come back. */
+const KEPT_CHANNELS = 50;
 
 interface Told {
   number: number;
@@ -39,7 +41,14 @@ export class EventHub {
     if (found) return found;
     const made: Channel = { listeners: new Set(), kept: [], characters: 0, forgotten: this.newest };
     this.channels.set(setId, made);
+    this.forgetQuiet();
     return made;
+  }
+
+  /** The sets that were first spoken of longest ago are forgotten: who comes back to one is told to read it anew. */
+  private forgetQuiet(): void {
+    const quiet = [...this.channels].filter(([, { listeners }]) => listeners.size === 0);
+    for (const [setId] of quiet.slice(0, -KEPT_CHANNELS)) this.channels.delete(setId);
   }
 
   /** Where a listener stands that starts now. */
@@ -48,41 +57,63 @@ export class EventHub {
   }
 
   /**
-   * Listens to a set, from now on or from behind the event that was heard last.
-   * @param last id of that event; when what came after it is no longer known, a reset is told instead.
+   * Listens to sets, from now on or from behind the event that was heard last.
+   * @param sets those that `last` speaks of
+   * @param last id of that event; when what came after it is no longer known of a set, a reset of it is told instead
+   * @param fresh sets that are listened to from now on, whatever was heard last
    * @returns the function that ends listening.
    */
-  listen(setId: number, listener: Listener, last?: string): () => void {
-    const channel = this.channel(setId);
-    channel.listeners.add(listener);
+  listen(
+    sets: readonly number[],
+    listener: Listener,
+    last?: string,
+    fresh: readonly number[] = [],
+  ): () => void {
+    for (const setId of [...sets, ...fresh]) this.channel(setId).listeners.add(listener);
     const stop = () => {
-      channel.listeners.delete(listener);
+      for (const setId of [...sets, ...fresh]) this.channels.get(setId)?.listeners.delete(listener);
     };
     if (last === undefined) return stop;
+    // In the order in which they were told, so that the last one that is heard stands for all before it.
+    const missed = sets.flatMap((setId) => this.missedOf(setId, last)).sort((a, b) => a.number - b.number);
+    for (const { text } of missed) {
+      if (listener.send(text)) continue;
+      stop();
+      listener.cut();
+      break;
+    }
+    return stop;
+  }
+
+  /** What was told of a set behind an event, or that all is to be read anew. */
+  private missedOf(setId: number, last: string): Told[] {
+    const channel = this.channel(setId);
     const [start, number] = last.split('-');
     const from = Number(number);
     const known =
       start === this.start && Number.isInteger(from) && from >= channel.forgotten && from <= this.newest;
-    const missed = known
+    return known
       ? channel.kept.filter((told) => told.number > from)
-      : [{ text: this.written({ type: 'reset' }, this.newest) }];
-    for (const { text } of missed) if (!this.deliver(channel, listener, text)) break;
-    return stop;
+      : [{ number: this.newest, text: this.written(setId, { type: 'reset' }, this.newest) }];
   }
 
   tell(setId: number, event: SetEvent): void {
     if (event.type !== 'preparation') this.changes += 1;
     const channel = this.channel(setId);
     this.newest += 1;
-    const text = this.written(event, this.newest);
+    const text = this.written(setId, event, this.newest);
     // Progress is told whole each time: what was missed of it matters to nobody.
     if (event.type !== 'preparation') this.keep(channel, { number: this.newest, text });
-    for (const listener of [...channel.listeners]) this.deliver(channel, listener, text);
+    for (const listener of [...channel.listeners]) {
+      if (listener.send(text)) continue;
+      channel.listeners.delete(listener);
+      listener.cut();
+    }
   }
 
-  /** An event as it goes over the line (HTML standard, 9.2). */
-  private written(event: SetEvent, number: number): string {
-    return `id: ${this.start}-${number}\ndata: ${JSON.stringify(event)}\n\n`;
+  /** An event as it goes over the line (HTML standard, 9.2): its type says of which set it tells. */
+  private written(setId: number, event: SetEvent, number: number): string {
+    return `id: ${this.start}-${number}\nevent: ${channelName(setId)}\ndata: ${JSON.stringify(event)}\n\n`;
   }
 
   private keep(channel: Channel, told: Told): void {
@@ -96,13 +127,6 @@ export class EventHub {
       channel.characters -= oldest!.text.length;
       channel.forgotten = oldest!.number;
     }
-  }
-
-  private deliver(channel: Channel, listener: Listener, text: string): boolean {
-    if (listener.send(text)) return true;
-    channel.listeners.delete(listener);
-    listener.cut();
-    return false;
   }
 
   /** Sets that somebody looks at. */

@@ -147,7 +147,7 @@ describe('making versions', () => {
   });
   test('events of made files carry quality and difference', async () => {
     const heard: string[] = [];
-    server.parts.hub.listen(server.setId, {
+    server.parts.hub.listen([server.setId], {
       send: (text) => Boolean(heard.push(text)),
       cut: () => undefined,
     });

@@ -11,7 +11,11 @@ describe('a hand-over of more files than the old format can count', () => {
   test('is whole: every entry is listed and can be read', async () => {
     const bytes = Buffer.from('one file for all');
     // How a file is read is not asked here, and from the disk would be most of the time.
-    const vault: Shelf = { variant: () => '', verified: () => Promise.resolve(bytes) };
+    const vault: Shelf = {
+      variant: () => '',
+      verified: () => Promise.resolve(bytes),
+      madeAt: () => Promise.resolve(new Date('2026-05-18T10:41:00Z')),
+    };
     const [row] = [sampleRow(['grid'])];
     const variant = { ...row.variants[0]!, contentHash: 'known' };
     const count = 66_000;
@@ -31,7 +35,9 @@ describe('a hand-over of more files than the old format can count', () => {
       rows,
       names,
     };
-    const zip = await yauzl.fromBufferPromise(await buffer(handoverZip(parts, vault)));
+    const zip = await yauzl.fromBufferPromise(
+      await buffer(handoverZip(parts, vault, new Date('2026-05-19T08:00:00Z'))),
+    );
     expect(zip.entryCount).toBe(count + 4);
     let read = 0;
     for await (const entry of zip.eachEntry()) {

@@ -3,10 +3,12 @@ import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
 import {
+  foldersOf,
   manifestOf,
   NO_WORDS,
   packetIn,
   pageStyles,
+  shownName,
   wordsCsv,
   type PhotoRow,
   type PlanContext,
@@ -39,6 +41,7 @@ export function textFiles(
   const pathOf = pathsIn(parts);
   const { styles, script } = runtimeOf(parts);
   const scripted = script !== '';
+  const { ofLanguage } = foldersOf(context);
   const where = { slots: context.slots, setSlots: parts.setSlots };
   return {
     ...pagesIn(parts, scripted),
@@ -49,7 +52,7 @@ export function textFiles(
     ...Object.fromEntries(
       translations.flatMap(({ language, words }) => [
         [
-          `${language}/words.csv`,
+          `${ofLanguage.get(language)}/words.csv`,
           wordsCsv(
             rows.map((row) => ({
               ...row,
@@ -83,7 +86,7 @@ export function variantPaths(
 }
 
 /** What a hand-over asks of the vault. */
-export type Shelf = Pick<Vault, 'variant' | 'verified'>;
+export type Shelf = Pick<Vault, 'variant' | 'verified' | 'madeAt'>;
 
 /** A stored file compared with its hash: what is damaged must not reach a website. Null where it is. */
 export const readVariant = async (
@@ -102,59 +105,85 @@ export async function outgoing(
   return stored && withPacket(stored, variant.format, packetIn(row, variant, context));
 }
 
+/** How long a hand-over waits for files that are being made, in ms; then it says what it waits for. */
+const LONGEST_WAIT = 60_000;
+
+/** Why a hand-over can't go out: which file is missing, and how many with it. */
+function missingFile(missing: readonly OutgoingFile[], preparer: Preparer): ProblemError {
+  const { row, variant } = missing[0]!;
+  const shape = variant.shape === 'own' ? 'whole' : variant.shape;
+  const which = `“${shownName(row.words, row.fileName)}” (${shape}, ${variant.width} px, ${variant.format.toUpperCase()})`;
+  const others = missing.length > 1 ? ` It is one of ${missing.length} files that are missing.` : '';
+  const failure = preparer.failureOf(variant.key);
+  return new ProblemError(
+    'not-ready',
+    failure === null
+      ? `A file of ${which} is still being made.${others} Let the versions be made, then try once more.`
+      : `A file of ${which} is missing. ${failure}${others} Add that photo again, or hand over the others alone.`,
+  );
+}
+
 /**
- * Makes sure that every file of a hand-over is what was made, before a byte of it goes out: those that were changed or
- * lost on the disk are made again and waited for.
- * @throws ProblemError not-ready where one can't be made again
+ * Makes sure that every file of a hand-over is there and what was made, before a byte of it goes out: those that were
+ * changed or lost on the disk are made again, and waited for with those that are being made.
+ * @throws ProblemError not-ready that names what is missing
  */
 export async function makeWhole(
   { rows }: Pick<HandoverParts, 'rows'>,
   vault: Vault,
   preparer: Preparer,
+  longest = LONGEST_WAIT,
 ): Promise<void> {
-  const lost: { variant: RowVariant; hash: string }[] = [];
-  for (const { variants, original } of rows) {
-    for (const variant of variants) {
-      if (variant.bytes !== null && !(await readVariant(vault, variant)))
-        lost.push({ variant, hash: original.hash });
+  const awaited: OutgoingFile[] = [];
+  const lost: { key: string; hash: string }[] = [];
+  for (const row of rows) {
+    for (const variant of row.variants) {
+      if (variant.bytes !== null && (await readVariant(vault, variant))) continue;
+      if (variant.bytes !== null) lost.push({ key: variant.file, hash: row.original.hash });
+      awaited.push({ row, variant });
     }
   }
-  await preparer.remake(lost.map(({ variant, hash }) => ({ key: variant.file, hash })));
-  for (const { variant, hash } of lost) {
+  if (awaited.length === 0) return;
+  await preparer.remake(lost);
+  const late = AbortSignal.timeout(longest);
+  const missing: OutgoingFile[] = [];
+  for (const file of awaited) {
+    const { row, variant } = file;
     const { key } = variant;
-    const again = (await preparer.untilStored({ key, hash })) && preparer.get(key);
+    const made = (await preparer.untilStored({ key, hash: row.original.hash }, late)) && preparer.get(key);
     // The quick file may stand for a thorough one that was lost.
-    if (again) Object.assign(variant, again, { file: again.thorough ?? key });
-    if (again && (await readVariant(vault, variant))) continue;
-    throw new ProblemError(
-      'not-ready',
-      preparer.failureOf(variant.key) ??
-        'A file was changed or lost on the disk and is not made again yet. Let the versions be made, then try once more.',
-    );
+    if (made) Object.assign(variant, made, { file: made.thorough ?? key });
+    if (!made || !(await readVariant(vault, variant))) missing.push(file);
   }
+  if (missing.length > 0) throw missingFile(missing, preparer);
 }
 
 /**
  * The ZIP as a stream, with the large-file records of ZIP64 where they are needed. Pictures are stored as they are:
- * they are compressed already. It goes no faster than it is taken.
+ * they are compressed already. It goes no faster than it is taken. The same state is the same ZIP, whenever it is taken:
+ * pictures carry the time at which they were made.
+ * @param changedAt when what the texts are made from was changed last
  */
-export function handoverZip(parts: HandoverParts, vault: Shelf): Readable {
+export function handoverZip(parts: HandoverParts, vault: Shelf, changedAt: Date): Readable {
   const zip = new ZipStream();
   const out = new PassThrough();
   const fail = (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error)));
-  const add = (bytes: Buffer, name: string, store: boolean) =>
+  const add = (bytes: Buffer, name: string, { store, date }: { store: boolean; date: Date }) =>
     new Promise<void>((done, failed) => {
-      zip.entry(bytes, { name, store }, (error) => {
+      zip.entry(bytes, { name, store, date }, (error) => {
         if (error instanceof Error) failed(error);
         else done();
       });
     });
   const write = async (): Promise<void> => {
     const delivered = new Map<string, Delivered>();
+    let newest = changedAt;
     for (const [path, file] of variantPaths(parts)) {
       const bytes = await outgoing(file, vault, parts.context);
       if (!bytes) throw new Error(`The stored file for ${path} is damaged.`);
-      await add(bytes, path, true);
+      const date = await vault.madeAt(vault.variant(file.variant.file, file.variant.format));
+      if (date > newest) newest = date;
+      await add(bytes, path, { store: true, date });
       delivered.set(path, { bytes: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') });
       // Who broke off the download waits for nothing more.
       if (out.destroyed) return;
@@ -162,7 +191,7 @@ export function handoverZip(parts: HandoverParts, vault: Shelf): Readable {
     }
     // Behind the pictures, since the manifest says what they are as they went out.
     for (const [name, text] of Object.entries(textFiles(parts, delivered)))
-      await add(Buffer.from(text), name, false);
+      await add(Buffer.from(text), name, { store: false, date: newest });
     zip.finish();
   };
   zip.on('error', fail);

@@ -3,6 +3,7 @@ import {
   addressOfPage,
   arrangementsIn,
   firstPage,
+  foldersOf,
   hasOwnPages,
   ownPageName,
   ownPages,
@@ -60,6 +61,10 @@ class PagesIn {
     );
   }
 
+  private folderOf({ shortName }: Arrangement): string {
+    return foldersOf(this.parts.context).ofArrangement.get(shortName)!;
+  }
+
   /** @param below levels below the folder */
   options(below = 0): PageOptions {
     const { setSlots, context, entries = [], setId, addressOf = addressOfPage } = this.parts;
@@ -72,7 +77,7 @@ class PagesIn {
       entries,
       addressOfPage: (entry: PageEntry) => `${base}${addressOf(entry)}${name}`,
       urlOf: (row, variant) => `${base}${pathOf(row, variant)}`,
-      ownPageOf: (arrangement, row) => `${arrangement.shortName}/${ownPageName(arrangement, row)}`,
+      ownPageOf: (arrangement, row) => `${this.folderOf(arrangement)}/${ownPageName(arrangement, row)}`,
       ...(wordsLanguage && { wordsLanguage }),
     };
   }
@@ -109,7 +114,7 @@ class PagesIn {
         files.push([`${name}${fileOfPage(shortName, n)}`, this.turned(arrangement, n)]);
       if (!hasOwnPages(arrangement)) continue;
       for (const { file, html } of ownPages(this.options(1), arrangement))
-        files.push([`${name}${shortName}/${file}`, html]);
+        files.push([`${name}${this.folderOf(arrangement)}/${file}`, html]);
     }
     return files;
   }
@@ -127,6 +132,7 @@ export const pageOf = (parts: HandoverParts, scripted = false): string => {
 export function pagesIn(parts: HandoverParts, scripted: boolean): Record<string, string> {
   const { rows, context, translations } = parts;
   const main = context.languages[0] ?? 'en';
+  const { ofLanguage } = foldersOf(context);
   const translated = ({
     language,
     words: own,
@@ -141,7 +147,7 @@ export function pagesIn(parts: HandoverParts, scripted: boolean): Record<string,
       }),
     );
     return {
-      name: `${language}/`,
+      name: `${ofLanguage.get(language)}/`,
       language,
       rows: rows.map((row) => ({ ...row, words: shown.get(row.id)!.words })),
       wordsLanguage: (row: PhotoRow) => shown.get(row.id)!.language,

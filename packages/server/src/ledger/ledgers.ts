@@ -4,6 +4,7 @@ import { SetModel } from '../database/models.ts';
 import { photosInParts, loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf, publishedNames } from '../sets/sets.ts';
 import type { SiteBook } from '../sites/site-book.ts';
+import { breathe } from '../turns.ts';
 import { SetLedger, type Stir } from './set-ledger.ts';
 
 /** Photos whose standing is found before others get their turn. */
@@ -11,8 +12,6 @@ const BREATH = 40;
 
 /** Photos that are read at once. */
 const PART = 400;
-
-const breathe = () => new Promise<void>((done) => setImmediate(done));
 
 /** What was changed of a set's photos: by id with the version they have now, and others that say something else now. */
 export interface Changed {

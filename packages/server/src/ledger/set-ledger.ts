@@ -106,6 +106,11 @@ export class SetLedger {
     return this.ordered.filter(stands).map(({ id }) => id);
   }
 
+  /** Ids of the photos that stand in a place, in the set's order; never the bin's. */
+  members(slot: string): number[] {
+    return this.ordered.filter(({ binned, slots }) => !binned && slots.includes(slot)).map(({ id }) => id);
+  }
+
   /**
    * The next photo under a filter with open work at a stop, behind another; from the first on where there is none behind.
    * @returns its place under the filter, too

@@ -40,6 +40,8 @@ const sha = async (path: string) =>
     .update(await readFile(path))
     .digest('hex');
 const get = (url: string) => server.app.inject(url);
+const picturesIn = (zip: Buffer) =>
+  Object.keys(unzipSync(new Uint8Array(zip))).filter((path) => path.startsWith('photos/'));
 const row = async () => (await server.state()).rows[0]!;
 const ways: [string, (path: string) => Promise<void>][] = [
   ['changed', async (path) => writeFile(path, Buffer.concat([await readFile(path), Buffer.from('x')]))],
@@ -68,6 +70,29 @@ describe.each(ways)('a made file that was %s', (_, spoil) => {
       .filter(([path]) => path.startsWith('photos/'))
       .map(([, bytes]) => createHash('sha256').update(bytes).digest('hex'));
     expect(hashes.sort()).toEqual(all.map(({ contentHash }) => contentHash).sort());
+  });
+  test('and is being made again is waited for by a ZIP', async () => {
+    const all = await files();
+    await spoil(all[0]!.path);
+    // It is asked for, and so found out and forgotten, while nothing is made.
+    const { preparer, ledgers } = server.parts;
+    // The same photo stands in the sets of the tests before, too.
+    const pause = (paused: boolean) => [...ledgers.all.keys()].forEach((set) => preparer.pause(set, paused));
+    pause(true);
+    await get(`/files/variants/${all[0]!.key}/${all[0]!.format}`);
+    const refused = await get(`/api/sets/${server.setId}/hand-over.zip`);
+    expect([refused.statusCode, refused.json<{ detail: string }>().detail]).toEqual([
+      409,
+      expect.stringMatching(/^A file of “a\.jpg” \(.*, \d+ px, [A-Z]+\) is still being made\./),
+    ]);
+    const later = server.app.inject(`/api/sets/${server.setId}/hand-over.zip`);
+    pause(false);
+    // Asked for while it was paused or after: both answers are honest, and no ZIP is without a file.
+    const answer = await later;
+    if (answer.statusCode === 200) expect(picturesIn(answer.rawPayload)).toHaveLength(all.length);
+    else expect(answer.statusCode).toBe(409);
+    const whole = await get(`/api/sets/${server.setId}/hand-over.zip`);
+    expect(picturesIn(whole.rawPayload)).toHaveLength(all.length);
   });
   test('is found by the walk over everything', async () => {
     const [file] = await files();
@@ -144,7 +169,7 @@ describe('codec processes that are ended', () => {
     });
     let ended = 0;
     let made = 0;
-    const stop = server.parts.hub.listen(server.setId, {
+    const stop = server.parts.hub.listen([server.setId], {
       // Each time another file: what ends its process twice is set apart for good reason.
       send: (text) => {
         if (!text.includes('"type":"made"') || made++ % 8 !== 0) return true;

@@ -175,15 +175,29 @@ export class Preparer {
     }
   }
 
-  /** Resolves once a file is stored, or can't be; false also when it isn't wanted by any set, or is paused. */
-  async untilStored({ hash, key }: { hash: string; key: string }): Promise<boolean> {
+  /**
+   * Resolves once a file is stored, or can't be; false also when it isn't wanted by any set, or is paused.
+   * @param late when it is aborted, nobody waits any longer: false
+   */
+  async untilStored({ hash, key }: { hash: string; key: string }, late?: AbortSignal): Promise<boolean> {
     for (;;) {
       if (this.get(key)) return true;
       const wanting = this.wanting(hash, key).map(([setId]) => setId);
-      if (this.closed || this.shop.failures.has(key) || wanting.every((setId) => this.paused.has(setId)))
-        return false;
-      await new Promise<void>((done) => this.settled.push(done));
+      if (this.closed || late?.aborted || this.shop.failures.has(key)) return false;
+      if (wanting.every((setId) => this.paused.has(setId))) return false;
+      await new Promise<void>((done) => {
+        this.settled.push(done);
+        late?.addEventListener('abort', () => done(), { once: true });
+      });
     }
+  }
+
+  /** Why files could not be made is forgotten of those that nobody wants any more. */
+  forgetFailures(): void {
+    const { failures, ledgers } = this.shop;
+    if (failures.size === 0) return;
+    const wanted = new Set([...ledgers.all.values()].flatMap(({ all }) => all.flatMap(({ keys }) => keys)));
+    for (const key of [...failures.keys()]) if (!wanted.has(key)) failures.delete(key);
   }
 
   /** An original is no longer what it was, or is back: its photos' rows say so, and its files are tried again. */

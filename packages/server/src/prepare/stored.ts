@@ -3,6 +3,7 @@ import type { OutputFormat, StoredFacts } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { patiently } from '../database/patience.ts';
+import { inParts } from '../database/in-parts.ts';
 import type { Vault } from '../vault/vault.ts';
 
 /** A file in the vault, and the original that it was made from. */
@@ -77,7 +78,8 @@ export class StoredVariants {
       // A file of another length is no longer what was made. Other changes are found by hash, when it is used.
       if (path === undefined || (await vault.sizeOf(path)) !== row.bytes) lost.push(row);
     }
-    if (lost.length > 0) await VariantModel.destroy({ where: { key: lost.map((row) => row.key) } });
+    for (const keys of inParts(lost.map(({ key }) => key)))
+      await VariantModel.destroy({ where: { key: keys } });
     this.known.clear();
     this.thorough.clear();
     const gone = new Set(lost);

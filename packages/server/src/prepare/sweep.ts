@@ -1,5 +1,6 @@
 // Clears variants that no set wants any more. They stay a week from then on: undo and second thoughts find them made.
 import { Op } from 'sequelize';
+import { inParts } from '../database/in-parts.ts';
 import { VariantModel } from '../database/models.ts';
 import type { OutputFormat } from '@dusky-otter/core';
 import type { Vault } from '../vault/vault.ts';
@@ -26,10 +27,10 @@ export async function sweep(
   const kept = new Set(unwanted);
   const marked = await VariantModel.findAll({ where: { wantedUntil: { [Op.ne]: null } } });
   const again = marked.filter(({ key }) => !kept.has(key)).map(({ key }) => key);
-  if (again.length > 0) await VariantModel.update({ wantedUntil: null }, { where: { key: again } });
+  for (const key of inParts(again)) await VariantModel.update({ wantedUntil: null }, { where: { key } });
   const known = new Set(marked.map(({ key }) => key));
   const fresh = unwanted.filter((key) => !known.has(key));
-  if (fresh.length > 0) await VariantModel.update({ wantedUntil: now }, { where: { key: fresh } });
+  for (const key of inParts(fresh)) await VariantModel.update({ wantedUntil: now }, { where: { key } });
   let removed = 0;
   for (const { key, originalHash, format, wantedUntil } of marked) {
     if (!kept.has(key) || !wantedUntil || now.getTime() - wantedUntil.getTime() < keptFor) continue;

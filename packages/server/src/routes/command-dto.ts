@@ -6,6 +6,7 @@ import {
   LONGEST_POSITION,
   LONGEST_PREFIX,
   LONGEST_TEXT,
+  SHAPE,
   TARGET_NAMES,
   WORD_CHECKS,
   type Command,
@@ -46,7 +47,7 @@ import {
 } from 'class-validator';
 
 import { PageDto } from './page-dto.ts';
-import { SHAPE, SLOT_ID, SlotDto } from './place-dto.ts';
+import { IsSlotId, SlotDto } from './place-dto.ts';
 import { IfGiven, QualityDto } from './quality-dto.ts';
 
 const ROLES: Role[] = ['informative', 'decorative', 'functional', 'text', 'complex'];
@@ -172,7 +173,7 @@ class OriginalCommandDto {
 class QualityCommandDto {
   @Equals('quality') kind!: 'quality';
   @IsInt() @Min(1) @Max(LARGEST_ID) photo!: number;
-  @Matches(SLOT_ID) slot!: SlotId;
+  @IsSlotId() slot!: SlotId;
   @ValidateIf((o: QualityCommandDto) => o.decision !== null)
   @IsObject()
   @ValidateNested()
@@ -181,7 +182,7 @@ class QualityCommandDto {
 }
 
 class PlacementDto implements Placement {
-  @Matches(SLOT_ID) slot!: SlotId;
+  @IsSlotId() slot!: SlotId;
   @IsString() @MaxLength(LONGEST_LINK) link!: string;
   @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
   @AreCrops() crops!: Frame['crops'];
@@ -193,6 +194,7 @@ class PlacementsCommandDto {
   @ValidateIf((o: PlacementsCommandDto) => o.placements !== null)
   @IsArray()
   @ArrayMaxSize(MOST_SLOTS)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PlacementDto)
   placements!: PlacementDto[] | null;
@@ -227,7 +229,7 @@ export class SetChangeDto implements Partial<SetDecisions> {
   @IfGiven()
   @IsArray()
   @ArrayMaxSize(MOST_SLOTS)
-  @Matches(SLOT_ID, { each: true })
+  @IsSlotId({ each: true })
   slots?: SlotId[];
   @IfGiven() @IsBoolean() arranged?: boolean;
   @IfGiven() @IsBoolean() rehearsed?: boolean;
@@ -261,6 +263,7 @@ class SiteChangeDto implements Partial<SiteDecisions> {
   @IfGiven()
   @IsArray()
   @ArrayMaxSize(200)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => DeviceDto)
   devices?: DeviceDto[];
@@ -273,7 +276,7 @@ class SiteCommandDto {
 
 class SlotCommandDto {
   @Equals('slot') kind!: 'slot';
-  @Matches(SLOT_ID) slot!: SlotId;
+  @IsSlotId() slot!: SlotId;
   @ValidateIf((o: SlotCommandDto) => o.value !== null)
   @IsObject()
   @ValidateNested()

@@ -28,6 +28,7 @@ export { PlaceCostDto } from './place-dto.ts';
 
 const MOST_PHOTOS = 20_000;
 const LONGEST_LABEL = 300;
+const SINCE_MISSING = 'since must say, as a whole number, which edit was the newest when the window opened.';
 /** Names of edits and windows, as the browser makes them. */
 const NAME = /^[\w-]{8,64}$/;
 
@@ -66,6 +67,7 @@ export class EditDto {
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(MOST_PHOTOS)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => AnyCommandDto, {
     keepDiscriminatorProperty: true,
@@ -80,13 +82,13 @@ export class EditDto {
   @Matches(NAME) token!: string;
   @Matches(NAME) window!: string;
   /** Newest edit that there was when the window opened the set. */
-  @IsInt() @Min(0) since!: number;
+  @IsInt({ message: SINCE_MISSING }) @Min(0, { message: SINCE_MISSING }) since!: number;
 }
 
 /** Which window takes back, or does again. */
 export class StepDto {
   @Matches(NAME) window!: string;
-  @IsInt() @Min(0) since!: number;
+  @IsInt({ message: SINCE_MISSING }) @Min(0, { message: SINCE_MISSING }) since!: number;
 }
 
 export class NewSetDto {
@@ -106,7 +108,6 @@ export class AttentionDto {
   @IsArray() @ArrayMaxSize(500) @IsInt({ each: true }) photos!: number[];
 }
 
-/** Photos that go out; null: all of the set. */
 /** Which demo: the set that the application is learnt on, or with the site's pages beside it. */
 export class DemoDto {
   @IfGiven() @IsBoolean() pages?: boolean;
@@ -122,6 +123,7 @@ export class BorrowDto {
   photos!: number[];
 }
 
+/** Photos that go out; null: all of the set. */
 export class CheckDto {
   @ValidateIf((o: CheckDto) => o.photos !== null)
   @IsArray()
@@ -166,7 +168,6 @@ export function checked<T extends object>(type: new () => T, body: unknown): T {
   throw new ProblemError('bad-request', Object.values(error.constraints ?? {})[0] ?? undefined);
 }
 
-/** A positive whole number from an address. @throws ProblemError */
 /** The screen that a query names. */
 export interface ScreenAsked {
   viewport?: string;
@@ -181,6 +182,7 @@ export function screenFrom(asked: ScreenAsked): { viewport: number; density: num
   return { viewport, density };
 }
 
+/** A positive whole number from an address. @throws ProblemError */
 export function idFrom(
   text: string,
   missing: 'no-such-set' | 'no-such-photo' | 'no-such-site' = 'no-such-set',

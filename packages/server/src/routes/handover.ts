@@ -8,6 +8,7 @@ import {
   figureMarkup,
   figureStyles,
   handoverConcerns,
+  isDeviceName,
   plainMarkup,
   rowMarkup,
   sentTo,
@@ -27,11 +28,11 @@ import { pathsIn, type HandoverParts } from '../handover/parts.ts';
 import { runtimeOf } from '../handover/runtime.ts';
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
-import { Selections } from '../handover/selections.ts';
+import { Named } from '../handover/named.ts';
 import { loadPhotos, wordsOfPhotos } from '../sets/photos.ts';
 import { entriesOf } from '../sets/entries.ts';
 import { rowOf } from '../sets/sent.ts';
-import { findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
+import { changedAt, findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
 import { checked, CheckDto, idFrom, screenFrom, type ScreenAsked } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
@@ -45,10 +46,13 @@ type Query = FastifyRequest<{
   };
 }>;
 
+/** Photos that were chosen for a hand-over; null: all of the set, whatever that is when it goes out. */
+type Selected = readonly number[] | null;
+
 /** Photos that a request names, by ids or by the name of a choice; null: all. @throws ProblemError no-such-photo */
 function askedIn(
   { params, query: { photos, selection } }: Query,
-  selections: Selections,
+  selections: Named<Selected>,
 ): readonly number[] | null {
   // A query may name it twice, and is then a list.
   if (selection !== undefined) {
@@ -143,7 +147,7 @@ export const handoverRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
     const previews = new Previews(() => parts.hub.changes);
-    const selections = new Selections();
+    const selections = new Named<Selected>();
     const asked = (request: Query) =>
       readSet(() => partsOf(parts, idFrom(request.params.id), askedIn(request, selections)));
 
@@ -208,7 +212,8 @@ export const handoverRoutes =
       return reply.type('text/plain; charset=utf-8').send(page);
     });
 
-    app.get('/api/sets/:id/markup', async (request: Query, reply) => {
+    // A POST: what is copied is called so for good.
+    app.post('/api/sets/:id/markup', async (request: Query, reply) => {
       const { slot, form = 'picture' } = request.query;
       if (form !== 'picture' && form !== 'img') throw new ProblemError('bad-request');
       const handover = await asked(request);
@@ -231,16 +236,26 @@ export const handoverRoutes =
       throw new ProblemError('no-such-file');
     });
 
-    app.get('/api/sets/:id/hand-over.zip', async (request: Query, reply) => {
+    // Everything is waited for that is still being made; then what goes out is called so for good.
+    app.post('/api/sets/:id/hand-over/publish', async (request: Query, reply) => {
       const handover = await asked(request);
       await makeWhole(handover, parts.vault, parts.preparer);
       await publish(request, handover);
       if (askedIn(request, selections) === null) await markHandedOver(request);
-      const name = slugOf(handover.set) || 'photos';
+      return reply.code(204).send();
+    });
+
+    app.get('/api/sets/:id/hand-over.zip', async (request: Query, reply) => {
+      const handover = await asked(request);
+      await makeWhole(handover, parts.vault, parts.preparer);
+      const { siteId } = await findSet(idFrom(request.params.id));
+      const changed = await changedAt(siteId);
+      const slug = slugOf(handover.set) || 'photos';
+      const name = isDeviceName(slug) ? `${slug}-photos` : slug;
       return reply
         .header('content-disposition', `attachment; filename="${name}.zip"`)
         .type('application/zip')
-        .send(handoverZip(handover, parts.vault));
+        .send(handoverZip(handover, parts.vault, changed));
     });
 
     // The hand-over's own page, served as it will be: what is seen here is what goes out.
@@ -254,7 +269,8 @@ export const handoverRoutes =
       );
       const wanted = request.params['*'] ?? '';
       const path = wanted === '' || wanted.endsWith('/') ? `${wanted}index.html` : wanted;
-      const text = previews.textsOf(handover)[path];
+      const texts = previews.textsOf(handover);
+      const text = Object.hasOwn(texts, path) ? texts[path] : undefined;
       const kinds: Record<string, string> = {
         html: 'text/html',
         css: 'text/css',
@@ -264,10 +280,10 @@ export const handoverRoutes =
       };
       if (text !== undefined)
         return reply.type(`${kinds[path.split('.').at(-1)!]}; charset=utf-8`).send(text);
-      const file = previews.filesOf(handover).get(path);
-      if (!file) throw new ProblemError('no-such-file');
-      const { variant } = file;
-      const bytes = await outgoing(file, parts.vault, handover.context);
+      const found = previews.fileAt(request.params.id, path, handover);
+      if (!found) throw new ProblemError('no-such-file');
+      const { variant } = found.file;
+      const bytes = await outgoing(found.file, parts.vault, found.context);
       if (bytes) return sendPicture(reply, bytes, variant.format);
       const stored = parts.stored.file(variant.file);
       if (stored) await parts.preparer.remake([{ key: variant.file, hash: stored.hash }]);

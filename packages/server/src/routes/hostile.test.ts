@@ -20,6 +20,8 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const edit = (command: object) => server.edit({ commands: [command as Command] });
+/** A command on the photo, or what stands in the place of one. */
+const onPhoto = (command: object) => (Array.isArray(command) ? command : { photo: id, ...command });
 
 describe('bodies', () => {
   test.each(['attention', 'preparation', 'edits', 'undo'])(
@@ -70,6 +72,13 @@ describe('bodies', () => {
     { kind: 'set', change: { slots: null } },
     { kind: 'site', change: { policy: null } },
     { kind: 'site', change: { languages: ['x'.repeat(50)] } },
+    { kind: 'site', change: { languages: ['en', 'DE', 'de'] } },
+    { kind: 'site', change: { devices: [[]] } },
+    { kind: 'slot', slot: 'constructor', value: null },
+    { kind: 'quality', slot: 'constructor', decision: null },
+    { kind: 'placements', placements: [[]] },
+    { kind: 'words', language: 'en', words: { role: '__proto__' } },
+    [],
     { kind: 'site', change: { devices: [{ name: 'x', viewport: 1, density: 1, share: 1 }] } },
     { kind: 'slot', slot: 'grid', value: { id: 'grid' } },
     { kind: 'slot', slot: '../x', value: null },
@@ -91,7 +100,7 @@ describe('bodies', () => {
     { kind: 'quality', slot: 'grid', decision: { target: 'perfect' } },
   ])('%j is refused and changes nothing', async (command) => {
     const before = await server.state();
-    const { status } = await edit({ photo: id, ...command });
+    const { status } = await edit(onPhoto(command));
     expect([400, 422]).toContain(status);
     const after = await server.state();
     const decided = ({ rows, set, site }: WholeSet) => ({
@@ -100,6 +109,20 @@ describe('bodies', () => {
       site,
     });
     expect(decided(after)).toEqual(decided(before));
+  });
+  test('what is missing of an edit is said to be missing', async () => {
+    const { status, body } = await server.edit({ commands: [], since: undefined as never });
+    expect([status, body.code]).toEqual([400, 'bad-request']);
+    const step = await server.app.inject({
+      method: 'POST',
+      url: `/api/sets/${server.setId}/undo`,
+      payload: { window: 'window-one' },
+    });
+    expect(step.json<{ detail: string }>().detail).toMatch(/^since must say/);
+  });
+  test('what every object has is no file of a preview', async () => {
+    for (const name of ['constructor', '__proto__', 'toString', 'photos/constructor'])
+      expect((await server.app.inject(`/preview/${server.setId}/${name}`)).statusCode).toBe(404);
   });
   test('a label of any length is cut, since a title may be as long', async () => {
     const response = await server.edit({
@@ -126,6 +149,12 @@ describe('who may ask', () => {
       `/files/views/${'0'.repeat(64)}/row`,
       '/api/sites',
       `/preview/${server.setId}/index.html`,
+      // As a router reads them, these are the same.
+      `/%61pi/sets/${server.setId}/hand-over.zip`,
+      `/a%70i/sites`,
+      `/%70review/${server.setId}/index.html`,
+      `/fil%65s/views/${'0'.repeat(64)}/row`,
+      `/proofs/${server.setId}/grid`,
     ]) {
       expect((await ask(url, cross)).statusCode).toBe(403);
       expect((await ask(url, { ...cross, 'sec-fetch-site': 'same-site' })).statusCode).toBe(403);

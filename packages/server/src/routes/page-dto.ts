@@ -17,12 +17,11 @@ import {
   IsIn,
   IsObject,
   IsString,
-  Matches,
   MaxLength,
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { SLOT_ID } from './place-dto.ts';
+import { IsSlotId } from './place-dto.ts';
 
 class HeadingPartDto {
   @Equals('heading') kind!: 'heading';
@@ -37,7 +36,7 @@ class TextPartDto {
 
 class PlacePartDto {
   @Equals('place') kind!: 'place';
-  @Matches(SLOT_ID) slot!: SlotId;
+  @IsSlotId() slot!: SlotId;
   @IsBoolean() titled!: boolean;
 }
 
@@ -65,6 +64,7 @@ export class PageDto implements SetPage {
   @IsString() @MaxLength(LONGEST_TEMPLATE) template!: string;
   @IsArray()
   @ArrayMaxSize(200)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => AnyPartDto, {
     keepDiscriminatorProperty: true,

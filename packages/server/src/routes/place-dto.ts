@@ -1,8 +1,10 @@
 // What places and arrangements must look like when they are sent.
 import 'reflect-metadata';
 import {
-  LONGEST_SLOT_ID,
+  isSlotId,
   LONGEST_WIDTH,
+  PLACE_LIMITS,
+  SHAPE,
   type Arranged,
   type ArrangementOptions,
   type MeasuredWidth,
@@ -25,29 +27,41 @@ import {
   Max,
   MaxLength,
   Min,
+  ValidateBy,
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
 import { IfGiven } from './quality-dto.ts';
 
-export const SHAPE = /^(own|[1-9]\d{0,3}:[1-9]\d{0,3})$/;
-export const SLOT_ID = /^[a-z][a-z0-9-]{0,39}$/;
+/** The short name of a place. */
+export const IsSlotId = (options: { each?: boolean } = {}) =>
+  ValidateBy(
+    {
+      name: 'isSlotId',
+      validator: {
+        validate: (value: unknown) => typeof value === 'string' && isSlotId(value),
+        defaultMessage: () => 'A place’s short name has small letters, digits and hyphens.',
+      },
+    },
+    options,
+  );
 
 class PieceDto implements WidthPiece {
-  @IsNumber() @Min(0) @Max(100_000) from!: number;
-  @IsNumber() @Min(-10) @Max(10) vw!: number;
-  @IsNumber() @Min(-100_000) @Max(100_000) px!: number;
+  @IsNumber() @Min(0) @Max(PLACE_LIMITS.window) from!: number;
+  @IsNumber() @Min(-PLACE_LIMITS.vw) @Max(PLACE_LIMITS.vw) vw!: number;
+  @IsNumber() @Min(-PLACE_LIMITS.px) @Max(PLACE_LIMITS.px) px!: number;
 }
 
 class ShapePartDto implements SlotShape {
   @Matches(SHAPE) shape!: ShapeId;
-  @IsNumber() @Min(0) @Max(100_000) from!: number;
-  @ValidateIf((o: ShapePartDto) => o.to !== null) @IsNumber() @Min(0) @Max(100_000) to!: number | null;
+  @IsNumber() @Min(0) @Max(PLACE_LIMITS.window) from!: number;
+  @ValidateIf((o: ShapePartDto) => o.to !== null) @IsNumber() @Min(0) @Max(PLACE_LIMITS.window) to!:
+    number | null;
 }
 
 class BoxDto {
-  @IsNumber() @Min(1) @Max(20_000) width!: number;
-  @IsNumber() @Min(1) @Max(20_000) height!: number;
+  @IsNumber() @Min(1) @Max(PLACE_LIMITS.fit) width!: number;
+  @IsNumber() @Min(1) @Max(PLACE_LIMITS.fit) height!: number;
 }
 
 class MeasuredDto implements MeasuredWidth {
@@ -62,6 +76,7 @@ export class ArrangedDto implements Arranged {
   @IsObject() options!: ArrangementOptions;
   @IsArray()
   @ArrayMaxSize(40)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PieceDto)
   container!: PieceDto[];
@@ -69,16 +84,22 @@ export class ArrangedDto implements Arranged {
 }
 
 export class SlotDto implements Slot {
-  @Matches(SLOT_ID) @MaxLength(LONGEST_SLOT_ID) id!: SlotId;
-  @IsString() @MaxLength(100) name!: string;
-  @IsString() @MaxLength(200) hint!: string;
-  @IsArray() @ArrayMaxSize(40) @ValidateNested({ each: true }) @Type(() => PieceDto) rule!: PieceDto[];
+  @IsSlotId() id!: SlotId;
+  @IsString() @MaxLength(PLACE_LIMITS.name) name!: string;
+  @IsString() @MaxLength(PLACE_LIMITS.hint) hint!: string;
+  @IsArray()
+  @ArrayMaxSize(40)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => PieceDto)
+  rule!: PieceDto[];
   @IsArray()
   @ArrayMaxSize(10)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => ShapePartDto)
   shapes!: ShapePartDto[];
-  @IsInt() @Min(1) @Max(100_000_000) budget!: number;
+  @IsInt() @Min(1) @Max(PLACE_LIMITS.budget) budget!: number;
   @IsIn(['first', 'lazy']) loading!: Slot['loading'];
   @ValidateIf((o: SlotDto) => o.fit !== null)
   @IsObject()
@@ -88,12 +109,12 @@ export class SlotDto implements Slot {
   @IfGiven() @IsString() @MaxLength(LONGEST_WIDTH) said?: string;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => MeasuredDto) measured?: MeasuredDto;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => ArrangedDto) arranged?: ArrangedDto;
-  @IfGiven() @Matches(SLOT_ID) @MaxLength(LONGEST_SLOT_ID) of?: SlotId;
+  @IfGiven() @IsSlotId() of?: SlotId;
 }
 
 /** A place as it would be; null for none. */
 export class PlaceCostDto {
-  @Matches(SLOT_ID) slot!: SlotId;
+  @IsSlotId() slot!: SlotId;
   @ValidateIf((o: PlaceCostDto) => o.value !== null)
   @IsObject()
   @ValidateNested()

@@ -42,8 +42,14 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const proof = (query: Record<string, string> = {}, slot = 'pots') =>
-  server.app.inject(`/preview/${server.setId}/part/${slot}?${new URLSearchParams(query)}`);
-const as = (options: unknown) => proof({ as: JSON.stringify({ options, container: CONTAINER }) });
+  server.app.inject(`/proofs/${server.setId}/${slot}?${new URLSearchParams(query)}`);
+const tryOut = (payload: object) =>
+  server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/proofs`, payload });
+/** The proof with options that are tried, or the answer that refuses them. */
+const as = async (options: unknown, more: object = {}) => {
+  const answer = await tryOut({ options, container: CONTAINER, ...more });
+  return answer.statusCode === 200 ? proof({ tried: answer.json<{ tried: string }>().tried }) : answer;
+};
 
 describe('an arrangement', () => {
   test('has its files and those of its large pictures made, and is handed over with what it needs', async () => {
@@ -65,7 +71,9 @@ describe('an arrangement', () => {
     const named = [...page.matchAll(/photos\/[\w.-]+/g)].map(([path]) => path);
     expect(named.length).toBeGreaterThan(20);
     for (const path of named) expect(Object.keys(zip)).toContain(path);
-    const markup = (await server.app.inject(`/api/sets/${server.setId}/markup?slot=pots`)).payload;
+    const markup = (
+      await server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/markup?slot=pots` })
+    ).payload;
     expect(markup).toMatch(/^<section class="dusky-set dusky-grid dusky-a-pots"/);
     const beside = async (kind: string) => server.app.inject(`/api/sets/${server.setId}/beside/${kind}`);
     expect(text('styles.css')).toContain((await beside('styles')).payload);
@@ -116,6 +124,9 @@ describe('hostile arrangements', () => {
     { ...optionsFor('grid'), shape: '3:2"><script>' },
     { ...optionsFor('strip'), onclick: 'alert(1)' },
     { ...optionsFor('rotating'), seconds: 0.01 },
+    { kind: 'constructor' },
+    { kind: '__proto__' },
+    { ...optionsFor('grid'), constructor: 1 },
     'grid',
     null,
     [],
@@ -139,8 +150,13 @@ describe('hostile arrangements', () => {
   test('what is no arrangement, or can’t be read, has no proof', async () => {
     expect((await proof({}, 'grid')).statusCode).toBe(404);
     expect((await proof({}, '..%2f..')).statusCode).toBe(404);
-    expect((await proof({ as: '{' })).statusCode).toBe(400);
-    expect((await proof({ as: 'x'.repeat(5000) })).statusCode).toBe(400);
+    expect((await tryOut({})).statusCode).toBe(400);
+    expect((await proof({ tried: 'x'.repeat(5000) })).statusCode).toBe(400);
+    const unknown = await proof({ tried: 'not-known' });
+    expect([unknown.statusCode, unknown.json<{ detail: string }>().detail]).toEqual([
+      404,
+      'What was tried is not known any more; try it once more.',
+    ]);
     expect((await server.app.inject('/preview/runtime/..%2f..%2fpackage.json')).statusCode).toBe(404);
   });
 });

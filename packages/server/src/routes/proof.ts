@@ -5,13 +5,13 @@ import {
   arrangementIn,
   arrangementProblems,
   arrangementRules,
+  asOrdered,
   cssLength,
   isPoster,
   isRightToLeft,
   pagesOf,
   runtimeFor,
   SCRIPTS_OF,
-  slotsOf,
   slotsOfArrangement,
   wholeOptions,
   type Arrangement,
@@ -20,6 +20,7 @@ import {
 import { IsString, Matches, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { runtimeFile } from '../handover/runtime.ts';
+import { Named } from '../handover/named.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
@@ -38,11 +39,12 @@ const SCRIPTS = [...new Set(Object.values(SCRIPTS_OF).flat())];
 
 type Asked = FastifyRequest<{
   Params: { id: string; slot: string };
-  Querystring: { as?: string; edition?: string; page?: string };
+  Querystring: { tried?: string; edition?: string; page?: string };
 }>;
 
 class ProofDto {
-  @IfGiven() @IsString() @MaxLength(100_000) as?: string;
+  /** Options that are tried, by the name that they were given. */
+  @IfGiven() @Matches(/^[\w-]{8,64}$/) tried?: string;
   /** Which page of it, where it has several. */
   @IfGiven() @Matches(/^[1-9]\d{0,3}$/) page?: string;
   /** Makes another address of a state that is another one. */
@@ -50,18 +52,7 @@ class ProofDto {
 }
 
 /** What the arrangement would be with other options. @throws ProblemError for what can't be built */
-function triedAs(kept: Arrangement, as: string | undefined): Arrangement {
-  if (as === undefined) return kept;
-  let sent: unknown;
-  try {
-    sent = JSON.parse(as);
-  } catch {
-    throw new ProblemError('bad-request', 'These options can’t be read.');
-  }
-  const arranged = checked(ArrangedDto, sent);
-  const [problem] = arrangementProblems(arranged);
-  if (problem !== undefined) throw new ProblemError('impossible-edit', problem);
-  const { options, container, order } = arranged;
+function triedAs(kept: Arrangement, { options, container, order }: ArrangedDto): Arrangement {
   return { ...kept, options: wholeOptions(options), container, ...(order && { order }) };
 }
 
@@ -77,32 +68,50 @@ const widthCss = (container: WidthRule): string =>
 export const proofRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
-    app.get(
-      '/preview/runtime/:file',
-      async (request: FastifyRequest<{ Params: { file: string } }>, reply) => {
-        const name = SCRIPTS.find((known) => `${known}.js` === request.params.file);
-        if (name === undefined) throw new ProblemError('no-such-file');
-        return reply.type('text/javascript; charset=utf-8').send(runtimeFile(`${name}.js`));
-      },
-    );
+    const tries = new Named<ArrangedDto>();
 
-    app.get('/preview/:id/part/:slot', async (request: Asked, reply) => {
+    // Options that are tried may be larger than an address can be: thousands of photos in order, long texts.
+    app.post('/api/sets/:id/proofs', async (request: FastifyRequest<{ Params: { id: string } }>) => {
+      const set = await findSet(idFrom(request.params.id));
+      const arranged = checked(ArrangedDto, request.body);
+      const [problem] = arrangementProblems(arranged);
+      if (problem !== undefined) throw new ProblemError('impossible-edit', problem);
+      return { tried: tries.keep(set.id, arranged) };
+    });
+
+    app.get('/proofs/runtime/:file', async (request: FastifyRequest<{ Params: { file: string } }>, reply) => {
+      const name = SCRIPTS.find((known) => `${known}.js` === request.params.file);
+      if (name === undefined) throw new ProblemError('no-such-file');
+      return reply.type('text/javascript; charset=utf-8').send(runtimeFile(`${name}.js`));
+    });
+
+    app.get('/proofs/:id/:slot', async (request: Asked, reply) => {
       const set = await findSet(idFrom(request.params.id));
       const site = await parts.sites.get(set.siteId);
       const found = site.slots.find(({ id }) => id === request.params.slot);
       const kept = found && arrangementIn(found);
       if (!kept) throw new ProblemError('no-such-file');
-      const { as, edition, page = '1' } = checked(ProofDto, request.query);
-      const arrangement = triedAs(kept, as);
+      const { tried, edition, page = '1' } = checked(ProofDto, request.query);
+      const as = tried === undefined ? null : tries.of(set.id, tried);
+      if (as === undefined)
+        throw new ProblemError('no-such-file', 'What was tried is not known any more; try it once more.');
+      const arrangement = as ? triedAs(kept, as) : kept;
       const { cell, large } = slotsOfArrangement(arrangement);
       const slots = site.slots.filter(({ id }) => id !== cell.id && id !== large?.id);
       const context = { ...site, slots: [...slots, cell, ...(large ? [large] : [])] };
       const setSlots = await openSlotsOf(set.id);
       const entries = arrangement.options.kind === 'index' ? await entriesOf(set.siteId, parts.ledgers) : [];
       const [language = 'en'] = site.languages;
-      const rows = (await loadPhotos(set.id, language))
-        .filter((photo) => !photo.binned && slotsOf(photo, setSlots).includes(cell.id))
-        .slice(0, MOST_SHOWN)
+      const members = (await parts.ledgers.get(set.id)).members(cell.id).map((photo) => ({ id: photo }));
+      const first = asOrdered(members, arrangement.order).slice(0, MOST_SHOWN);
+      const rows = (
+        await loadPhotos(
+          set.id,
+          language,
+          first.map((photo) => photo.id),
+        )
+      )
+        .filter((photo) => !photo.binned)
         .map((photo) => rowOf(photo, setSlots, context, parts.preparer));
       const markup = arrangedMarkup({
         arrangement,
@@ -115,7 +124,7 @@ export const proofRoutes =
         page: {
           n: Math.min(Number(page), pagesOf(arrangement.options, rows.length)),
           addressOf: (n) =>
-            `?${new URLSearchParams({ ...(as && { as }), ...(edition && { edition }), page: String(n) })}`,
+            `?${new URLSearchParams({ ...(tried && { tried }), ...(edition && { edition }), page: String(n) })}`,
         },
         pages: {
           of: (id) => entries.find((entry) => entry.set === id) ?? null,
@@ -142,7 +151,7 @@ ${arrangementRules(arrangement)}
 <main>
 ${markup}
 </main>
-${scripts.map((name) => `<script src="/preview/runtime/${name}.js"></script>`).join('\n')}
+${scripts.map((name) => `<script src="/proofs/runtime/${name}.js"></script>`).join('\n')}
 </body>
 </html>
 `);

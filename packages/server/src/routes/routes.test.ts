@@ -1,11 +1,17 @@
 // The door of the server: who may talk to it, what it answers to nonsense, what leaves through it.
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { get } from 'node:http';
 import type { SetEvent } from '@dusky-otter/core';
 import { unzipSync, strFromU8 } from 'fflate';
 import sharp from 'sharp';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
+
+/** Only what time it is is made up; everything goes on as ever. */
+const TIMERS = [
+  ...(['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'setImmediate'] as const),
+  ...(['clearImmediate', 'nextTick', 'queueMicrotask', 'performance', 'hrtime'] as const),
+];
 
 let server: TestServer;
 let id: number;
@@ -20,6 +26,8 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const ask = (url: string, headers: Record<string, string> = {}) => server.app.inject({ url, headers });
+
+const post = (url: string) => server.app.inject({ method: 'POST', url });
 
 describe('guards', () => {
   test('another host name or origin is turned away', async () => {
@@ -49,7 +57,7 @@ describe('guards', () => {
     ['/files/views/..%2f..%2fetc%2fpasswd/row', 404],
     [`/files/views/${'0'.repeat(64)}/row`, 404],
     [`/files/variants/${'0'.repeat(64)}/exe`, 404],
-    ['/api/sets/1/markup?slot=poster', 400],
+    ['/api/sets/1/sent', 400],
   ])('%s is a problem document with %i', async (url, status) => {
     const response = await ask(url.replace('/sets/1/', `/sets/${server.setId}/`));
     expect(response.statusCode).toBe(status);
@@ -59,14 +67,14 @@ describe('guards', () => {
 
 describe('markup', () => {
   test('of a photo in one slot, and of a selection', async () => {
-    const one = await ask(`/api/sets/${server.setId}/markup?photos=${id}&slot=grid`);
+    const one = await post(`/api/sets/${server.setId}/markup?photos=${id}&slot=grid`);
     expect(one.body.match(/<picture>/g)).toHaveLength(1);
     expect(one.body).toMatch(/bay-grid-\d+w\.[0-9a-f]{8}\.avif/);
-    const all = await ask(`/api/sets/${server.setId}/markup`);
+    const all = await post(`/api/sets/${server.setId}/markup`);
     expect(all.body.match(/<picture>/g)).toHaveLength(4);
   });
   test('a photo that does not stand in the slot is an error with a sentence', async () => {
-    const response = await ask(`/api/sets/${server.setId}/markup?photos=${id}&slot=hero`);
+    const response = await post(`/api/sets/${server.setId}/markup?photos=${id}&slot=hero`);
     expect(response.statusCode).toBe(400);
     expect(response.json()).toMatchObject({ detail: expect.stringContaining('stands in this place') });
   });
@@ -106,6 +114,36 @@ describe('the ZIP', () => {
     ).toBe(true);
     expect((await ask(`/api/sets/${server.setId}/hand-over.zip?photos=999`)).statusCode).toBe(404);
   });
+  test('of the same state is the same, byte for byte, whenever it is taken; looking at it says nothing', async () => {
+    const taken = async (at: string) => {
+      jest.useFakeTimers({ now: new Date(at), doNotFake: TIMERS });
+      try {
+        return (await ask(`/api/sets/${server.setId}/hand-over.zip`)).rawPayload;
+      } finally {
+        jest.useRealTimers();
+      }
+    };
+    const now = await taken('2026-11-30T09:00:00Z');
+    expect((await taken('2027-03-01T09:00:00Z')).equals(now)).toBe(true);
+    expect((await server.state()).set.handedOver).toBe(false);
+    expect((await post(`/api/sets/${server.setId}/hand-over/publish`)).statusCode).toBe(204);
+    expect((await server.state()).set.handedOver).toBe(true);
+  });
+  test('a page that began to load before an edit finds the files that it names', async () => {
+    const address = `/preview/${server.setId}`;
+    const before = (await ask(`${address}/index.html`)).body;
+    const named = [...before.matchAll(/(?:src|href)="(photos\/[^"]+)"/g)].map(([, path]) => path!);
+    expect(named.length).toBeGreaterThan(0);
+    for (const title of ['Another name', 'And another']) {
+      await server.edit({ commands: [{ kind: 'words', photo: id, language: 'en', words: { title } }] });
+      await ask(`${address}/index.html`);
+    }
+    const after = (await ask(`${address}/index.html`)).body;
+    expect(named.every((path) => after.includes(path))).toBe(false);
+    for (const path of named) expect((await ask(`${address}/${path}`)).statusCode).toBe(200);
+    await server.step('undo');
+    await server.step('undo');
+  });
   test('the preview is the same page with the same files', async () => {
     const page = await ask(`/preview/${server.setId}/index.html`);
     expect(page.headers['content-type']).toContain('text/html');
@@ -123,7 +161,7 @@ describe('events', () => {
     if (address === null || typeof address === 'string') throw new Error('no port');
     const heard: SetEvent[] = [];
     const rows = new Promise<void>((resolve, reject) => {
-      const request = get(`http://127.0.0.1:${address.port}/api/sets/${server.setId}/events`, (response) => {
+      const request = get(`http://127.0.0.1:${address.port}/api/events?sets=${server.setId}`, (response) => {
         response.on('data', (chunk: Buffer) => {
           for (const line of chunk.toString().split('\n'))
             if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)) as SetEvent);

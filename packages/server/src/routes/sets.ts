@@ -1,6 +1,6 @@
 // A set: reading it, listening to it, its refused files and its bin, steering the preparation.
-import { FILTERS, SEAL_PARTS, type Filter, type SetEvent, type Stop } from '@dusky-otter/core';
-import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
+import { FILTERS, SEAL_PARTS, type Filter, type Stop } from '@dusky-otter/core';
+import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { RefusalModel } from '../database/models.ts';
 import { emptyBin } from '../sets/bin.ts';
@@ -49,46 +49,6 @@ function idsFrom(value: unknown): number[] {
   return ids;
 }
 
-/** Bytes that may wait for a slow reader before it is cut; it then comes back and asks for what it missed. */
-const MOST_WAITING = 1_000_000;
-
-/** Opens a server-sent event stream (HTML standard, 9.2) that ends when the reader goes, or can't keep up. */
-function streamEvents(parts: Parts, setId: number, request: FastifyRequest, reply: FastifyReply): void {
-  const out = reply.raw;
-  reply.hijack();
-  out.writeHead(200, {
-    'content-type': 'text/event-stream',
-    'cache-control': 'no-store',
-    connection: 'keep-alive',
-  });
-  const start = { type: 'preparation', preparation: parts.preparer.progressOf(setId) } satisfies SetEvent;
-  const last = request.headers['last-event-id'];
-  const position = typeof last === 'string' ? '' : `id: ${parts.hub.now}\n`;
-  out.write(`${position}data: ${JSON.stringify(start)}\n\n`);
-  const stop = parts.hub.listen(
-    setId,
-    {
-      send: (text) => {
-        if (out.destroyed || out.writableLength > MOST_WAITING) return false;
-        out.write(text);
-        return true;
-      },
-      cut: () => out.destroy(),
-    },
-    typeof last === 'string' ? last : undefined,
-  );
-  const beat = setInterval(() => {
-    if (out.writableLength <= MOST_WAITING) out.write(': still here\n\n');
-    else out.destroy();
-  }, 20_000);
-  const end = () => {
-    clearInterval(beat);
-    stop();
-  };
-  out.on('error', end);
-  request.raw.on('close', end);
-}
-
 export const setRoutes =
   (parts: Parts): FastifyPluginAsync =>
   async (app) => {
@@ -133,9 +93,14 @@ export const setRoutes =
       });
     });
 
-    app.get('/sets/:id/ids', async (request: Asking) =>
-      parts.shelf.list(idFrom(request.params.id), shownFrom(request.query.filter)),
-    );
+    app.get('/sets/:id/ids', async (request: Asking) => {
+      const setId = idFrom(request.params.id);
+      const { filter, place } = request.query;
+      if (place === undefined) return parts.shelf.list(setId, shownFrom(filter));
+      if (typeof place !== 'string') throw new ProblemError('bad-request');
+      await findSet(setId);
+      return { ids: (await parts.ledgers.get(setId)).members(place) };
+    });
 
     app.get('/sets/:id/next', async (request: Asking) => {
       const { filter, open, after, by } = request.query;
@@ -164,12 +129,6 @@ export const setRoutes =
       const { words } = request.query;
       if (typeof words !== 'string') throw new ProblemError('bad-request');
       return parts.shelf.photos(setId, membersWith(await parts.ledgers.get(setId), words.slice(0, 200)));
-    });
-
-    app.get('/sets/:id/events', async (request: ById, reply) => {
-      const setId = idFrom(request.params.id);
-      await findSet(setId);
-      streamEvents(parts, setId, request, reply);
     });
 
     app.delete(

@@ -59,7 +59,7 @@ async function previewOf(
   const site = await parts.sites.get(set.siteId);
   const language = languageOf(site, asked);
   const isMain = language === site.languages[0];
-  const { lines, unknown, problem } = matchedIn(await parts.ledgers.get(setId), text);
+  const { lines, unknown, problem } = await matchedIn(await parts.ledgers.get(setId), text);
   const clear = lines.filter(({ planned, photos }) => planned.problem === null && photos.length === 1);
   const photos = await loadPhotos(
     setId,
@@ -145,7 +145,7 @@ export const wordsRoutes =
       const setId = idFrom(request.params.id);
       await findSet(setId);
       const { text } = checked(TableDto, request.body);
-      const { lines } = matchedIn(await parts.ledgers.get(setId), text);
+      const { lines } = await matchedIn(await parts.ledgers.get(setId), text);
       return { kept: await keepPlan(setId, waitingIn(lines)) };
     });
 

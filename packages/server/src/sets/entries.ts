@@ -1,5 +1,5 @@
 // The pages of a site as its menu and its indexes lead to them.
-import { firstPage, freeFolder, type PageEntry } from '@dusky-otter/core';
+import { firstPage, freeFolder, isFolder, type PageEntry } from '@dusky-otter/core';
 import { SetModel } from '../database/models.ts';
 import type { Ledgers } from '../ledger/ledgers.ts';
 import { isDatabaseAway } from '../problems.ts';
@@ -25,7 +25,7 @@ export async function entriesOf(siteId: number, ledgers: Ledgers): Promise<PageE
     if (photos === null) continue;
     const { title, description } = page ?? firstPage(name, [], () => false);
     const wanted = page?.folder ?? freeFolder(name, taken);
-    const folder = given.has(wanted) ? freeFolder(wanted, [...taken, ...given]) : wanted;
+    const folder = given.has(wanted) || !isFolder(wanted) ? freeFolder(wanted, [...taken, ...given]) : wanted;
     given.add(folder);
     entries.push({ set: id, title, description, folder, menu: page?.menu ?? false, photos });
   }

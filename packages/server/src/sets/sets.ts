@@ -48,6 +48,16 @@ export async function photoSetOf(set: SetModel, options: InTransaction = {}): Pr
   return { id, siteId, name, slots, arranged, rehearsed, handedOver, away, version, page: page ?? null };
 }
 
+/** When something was changed last in the sets of a site: a page hangs on its places and rules, too. */
+export async function changedAt(siteId: number): Promise<Date> {
+  const sets = await SetModel.findAll({ where: { siteId }, attributes: ['id', 'workedAt'] });
+  const edited = await EditModel.max<Date | null, EditModel>('updatedAt', {
+    where: { setId: sets.map(({ id }) => id) },
+  });
+  const times = [...sets.map(({ workedAt }) => workedAt), edited && new Date(edited)];
+  return new Date(Math.max(0, ...times.map((time) => time?.getTime() ?? 0)));
+}
+
 /** Speaking names of a set that have gone out, each with its photo. */
 export async function publishedNames(setId: number): Promise<Record<string, number>> {
   const found = await PublishedNameModel.findAll({ where: { setId } });

@@ -175,7 +175,8 @@ describe('rules', () => {
     for (const path of paths) expect(path).toMatch(/^photos\/[a-z0-9-]+-\d+x\d+-\d+w\.(jpg|webp)$/);
   });
   test('of two modern formats both are offered, or the smaller alone', async () => {
-    const markup = async () => (await server.app.inject(`/api/sets/${server.setId}/markup`)).payload;
+    const markup = async () =>
+      (await server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/markup` })).payload;
     await hold({ ...BASE, modern: 'both' });
     const both = await markup();
     expect(both).toContain('image/avif');

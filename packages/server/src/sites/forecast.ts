@@ -23,6 +23,7 @@ import type { Looker } from '../look/looker.ts';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf, type FileStates } from '../sets/sent.ts';
 import type { Vault } from '../vault/vault.ts';
+import { breathe } from '../turns.ts';
 
 /** Photos that are planned; of a larger set so many, evenly. */
 const MOST_PLANNED = 200;
@@ -131,7 +132,7 @@ export async function forecastOf(
   const screens = [PHONE, RETINA_LAPTOP].map((screen) => ({ screen, same: 0, changed: [] as Changed[] }));
   for (const [n, photo] of planned.entries()) {
     // Others are answered meanwhile.
-    if (n % 10 === 0) await new Promise((done) => setImmediate(done));
+    if (n % 10 === 0) await breathe();
     const row = rowOf(photo, setSlots, site, states);
     const keys = new Set(planPhoto(photo, setSlots, after).map(({ key }) => key));
     files.now += new Set(row.variants.map(({ key }) => key)).size;

@@ -130,7 +130,8 @@ describe('where files lie', () => {
   const prefixed = (prefix: string) =>
     server.edit({ commands: [{ kind: 'site', change: { policy: { ...policy, prefix } } }] });
   const markup = async (more = '') =>
-    (await server.app.inject(`/api/sets/${server.setId}/markup?slot=grid${more}`)).body;
+    (await server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/markup?slot=grid${more}` }))
+      .body;
   test('stands before every address of copied markup, and not in the ZIP’s own page', async () => {
     expect((await prefixed('/media/2026')).status).toBe(200);
     await server.prepared();
@@ -147,7 +148,10 @@ describe('where files lie', () => {
   test('as one img each', async () => {
     const text = await markup('&form=img');
     expect([text.match(/<img/g)!.length, text.includes('<picture')]).toEqual([2, false]);
-    expect((await server.app.inject(`/api/sets/${server.setId}/markup?form=table`)).statusCode).toBe(400);
+    expect(
+      (await server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/markup?form=table` }))
+        .statusCode,
+    ).toBe(400);
   });
   test('is refused where a browser would run it', async () => {
     const { status, body } = await prefixed('javascript:alert(1)');

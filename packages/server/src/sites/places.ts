@@ -15,6 +15,7 @@ import { setsOfSite } from '../ledger/ledgers.ts';
 import { photosInParts } from '../sets/photos.ts';
 import { rowOf, type FileStates } from '../sets/sent.ts';
 import { openSlotsOf } from '../sets/sets.ts';
+import { breathe } from '../turns.ts';
 
 const MOST_WEIGHTS = 100;
 const MOST_SHOWN = 4;
@@ -28,7 +29,7 @@ async function* photosOfSite(site: Site): AsyncGenerator<{ setId: number; photo:
     for await (const photos of photosInParts(setId, site.languages[0]!)) {
       for (const [n, photo] of photos.entries()) {
         // Others are answered meanwhile: planning thousands of photos takes seconds.
-        if (n % BETWEEN === 0) await new Promise((done) => setImmediate(done));
+        if (n % BETWEEN === 0) await breathe();
         if (!photo.binned) yield { setId, photo, slots };
       }
     }

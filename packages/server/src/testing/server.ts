@@ -153,7 +153,7 @@ export async function testServer(
       };
       if (done()) return;
       await new Promise<void>((resolveWait) => {
-        const stop = parts.hub.listen(setId, {
+        const stop = parts.hub.listen([setId], {
           send: () => {
             if (done()) {
               stop();

@@ -28,6 +28,30 @@ export async function hashOfFile(path: string): Promise<string> {
 const FILE_MODE = 0o600;
 const FOLDER_MODE = 0o700;
 
+/**
+ * Flushes a folder: a name that a file was given is on the disk only then (fsync(2)). Some file systems can't, and keep
+ * their folders in step by themselves.
+ */
+async function flushFolder(path: string): Promise<void> {
+  const folder = await open(path, 'r');
+  try {
+    await folder.sync();
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EINVAL') throw error;
+  } finally {
+    await folder.close();
+  }
+}
+
+/** Gives a complete file its name, in a folder that is made where there is none; both are on the disk afterwards. */
+async function giveName(temporary: string, path: string): Promise<void> {
+  const folder = dirname(path);
+  const made = await mkdir(folder, { recursive: true, mode: FOLDER_MODE });
+  await rename(temporary, path);
+  await flushFolder(folder);
+  if (made !== undefined) await flushFolder(dirname(folder));
+}
+
 /** Writes bytes so that `path` either holds all of them or does not exist, even after a power cut. */
 export async function writeWhole(path: string, incoming: string, bytes: Uint8Array): Promise<void> {
   const temporary = join(incoming, randomUUID());
@@ -41,8 +65,7 @@ export async function writeWhole(path: string, incoming: string, bytes: Uint8Arr
   } finally {
     await file.close();
   }
-  await mkdir(dirname(path), { recursive: true, mode: FOLDER_MODE });
-  await rename(temporary, path);
+  await giveName(temporary, path);
 }
 
 export class Vault {
@@ -96,7 +119,8 @@ export class Vault {
         // Past the limit the rest is read and dropped, so that the sender gets a proper answer.
         if (bytes > limitBytes) continue;
         hash.update(chunk);
-        await file.write(chunk);
+        // A plain write may take a part and say so: on a full disk that is the last that is heard of it.
+        await file.writeFile(chunk);
       }
       await file.sync();
     } catch (error) {
@@ -118,9 +142,7 @@ export class Vault {
 
   /** Puts a received file under its hash, where it stays for good. */
   async keepOriginal(received: string, hash: string): Promise<void> {
-    const path = this.original(hash);
-    await mkdir(dirname(path), { recursive: true, mode: FOLDER_MODE });
-    await rename(received, path);
+    await giveName(received, this.original(hash));
   }
 
   /** The file's bytes where they have the hash, or null where it is missing, unreadable or not what it was. */
@@ -158,6 +180,14 @@ export class Vault {
       }
     }
     return found;
+  }
+
+  /** When a file got its name; now where it is none. */
+  async madeAt(path: string): Promise<Date> {
+    return stat(path).then(
+      ({ mtimeMs }) => new Date(mtimeMs),
+      () => new Date(),
+    );
   }
 
   /** Bytes of a file, or null where it is none. */

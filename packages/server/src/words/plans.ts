@@ -3,7 +3,7 @@ import {
   comparedName,
   matched,
   placesMeant,
-  readWordsFile,
+  wordsFileInTurns,
   wordsChange,
   type MatchedLine,
   type PlannedWords,
@@ -20,10 +20,11 @@ import {
 import { PlannedWordsModel } from '../database/words-models.ts';
 import { listFor, wordsIn, writeWords } from '../sets/photos.ts';
 import type { SetLedger } from '../ledger/set-ledger.ts';
+import { inTurns } from '../turns.ts';
 
 /** Lines of a table with the photos of a set that they speak of. */
-export function matchedIn(ledger: SetLedger, text: string) {
-  const file = readWordsFile(text);
+export async function matchedIn(ledger: SetLedger, text: string) {
+  const file = await inTurns(wordsFileInTurns(text));
   const photos = ledger.all
     .filter(({ binned }) => !binned)
     .map(({ id, fileName, hash }) => ({ id, fileName, hash }));

@@ -22,7 +22,6 @@ import {
   type SentBytes,
   type SentEdit,
   type SentPhoto,
-  type SetEvent,
   type SetHeader,
   type SiteSummary,
   type Slot,
@@ -161,6 +160,12 @@ export const api = {
   dropPlan: (setId: number) => call<{ gone: number }>('DELETE', `/api/sets/${setId}/plan`),
   ids: (setId: number, filter: Shown) =>
     call<PhotoList>('GET', `/api/sets/${setId}/ids?${query({ filter })}`),
+  /** Photos that stand in a place, in the set's order. */
+  members: (setId: number, place: string) =>
+    call<{ ids: number[] }>('GET', `/api/sets/${setId}/ids?${query({ place })}`),
+  /** Options of an arrangement that are tried, under a name for `proofAddress`. */
+  tryOptions: (setId: number, arranged: Arranged, signal: AbortSignal) =>
+    call<{ tried: string }>('POST', `/api/sets/${setId}/proofs`, arranged, signal),
   /** The next photo behind another, under a filter, with open work at a stop; from the first on where there is none behind. */
   next: (setId: number, filter: Filter, open: Stop, after: number | null) =>
     call<{ id: number; index: number } | null>(
@@ -251,7 +256,10 @@ export const api = {
     setId: number,
     selection: string,
     { slot, form }: { slot?: string; form?: 'picture' | 'img' } = {},
-  ) => call<string>('GET', `/api/sets/${setId}/markup?${query({ selection, slot, form })}`),
+  ) => call<string>('POST', `/api/sets/${setId}/markup?${query({ selection, slot, form })}`),
+  /** Waits until every file of a hand-over is there; what goes out is called so for good. */
+  publish: (setId: number, selection: string) =>
+    call('POST', `/api/sets/${setId}/hand-over/publish?${query({ selection })}`),
   placesInUse: (setId: number) => call<Record<string, PlaceUse>>('GET', `/api/sets/${setId}/places`),
   /** What it costs to have a place as `value`; null: not at all. */
   /** What an arrangement would weigh, before it is so. */
@@ -284,10 +292,10 @@ export const wordsAddress = (setId: number, language: string): string =>
 /**
  * Address of an arrangement on a page of its own.
  * @param edition another text whenever what is kept has changed
- * @param as options that are tried; null for those that are kept
+ * @param tried name of options that are tried, see `tryOptions`; those that are kept where there is none
  */
-export const proofAddress = (setId: number, slot: string, edition: string, as: Arranged | null): string =>
-  `/preview/${setId}/part/${slot}?${query({ edition, as: as === null ? undefined : JSON.stringify(as) })}`;
+export const proofAddress = (setId: number, slot: string, edition: string, tried?: string): string =>
+  `/proofs/${setId}/${slot}?${query({ edition, tried })}`;
 
 /** Address of a stored file. */
 export const variantAddress = ({ file, format }: { file: string; format: string }): string =>
@@ -295,19 +303,6 @@ export const variantAddress = ({ file, format }: { file: string; format: string 
 
 /** Address of the picture that screens show for an original. */
 export const viewAddress = (hash: string, size: 'row' | 'bench'): string => `/files/views/${hash}/${size}`;
-
-/** Listens to a set; the browser connects again by itself. @returns the function that ends listening. */
-export function listen(
-  setId: number,
-  hear: (event: SetEvent) => void,
-  connected: (open: boolean) => void,
-): () => void {
-  const source = new EventSource(`/api/sets/${setId}/events`);
-  source.onmessage = (message: MessageEvent<string>) => hear(JSON.parse(message.data) as SetEvent);
-  source.onopen = () => connected(true);
-  source.onerror = () => connected(false);
-  return () => source.close();
-}
 
 /** A file on its way into a set; `replaces`: the photo whose place it is to take. */
 export interface Sending {

@@ -1,43 +1,51 @@
 // Puts photos into an arrangement: of this set, and of the site's other sets, which then stand in this one, too.
-import { shownName, slotsOf, type SentPhoto, type SlotId } from '@dusky-otter/core';
-import { useQuery } from '@tanstack/react-query';
+import { shownName, type SentPhoto, type SlotId } from '@dusky-otter/core';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentenceOf } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';
-import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
+import { useList, useRows, useSetId, useSetSlots, type Row } from '../server/hooks.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { photosOf } from '../worktable/photos.ts';
 import { stand } from './edits.ts';
 import { Thumb } from './Thumb.tsx';
 
-/** Photos of another set that are offered. */
+/** Photos that are offered at first, and that are added with each “more”. */
 const MOST = 200;
 
 interface Props {
-  rows: readonly Row[];
+  /** Photos that stand in it already. */
+  here: readonly number[];
   slot: SlotId;
   onClose: () => void;
   /** Who was put in. */
   added?: (ids: readonly number[]) => void;
 }
 
-export function AddSheet({ rows, slot, onClose, added }: Props) {
+export function AddSheet({ here, slot, onClose, added }: Props) {
   const setId = useSetId();
   const setSlots = useSetSlots();
   const [from, setFrom] = useState(setId);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [working, setWorking] = useState(false);
   const { data: pages } = useQuery({ queryKey: ['pages', setId], queryFn: () => api.pages(setId) });
-  const elsewhere = useQuery({
+  const [most, setMost] = useState(MOST);
+  const list = useList('all', 0, most - 1);
+  const rows = useRows(list.ids.slice(0, most));
+  const elsewhere = useInfiniteQuery({
     queryKey: ['photos-elsewhere', from],
     enabled: from !== setId,
-    queryFn: () => api.page(from, 'all', 0, MOST),
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) => api.page(from, 'all', pageParam, MOST),
+    getNextPageParam: (page) => (page.from + MOST < page.total ? page.from + MOST : undefined),
   });
-  const here = new Set(rows.filter((row) => slotsOf(row, setSlots).includes(slot)).map(({ id }) => id));
-  const offered: readonly (Row | SentPhoto)[] = (
-    from === setId ? rows : (elsewhere.data?.photos ?? [])
-  ).filter(({ id }) => !here.has(id));
+  const standing = new Set(here);
+  const all: readonly (Row | SentPhoto)[] =
+    from === setId ? rows : (elsewhere.data?.pages.flatMap(({ photos }) => photos) ?? []);
+  const offered = all.filter(({ id }) => !standing.has(id));
+  const isMore = from === setId ? list.total > most : elsewhere.hasNextPage;
+  const isReading = from === setId ? rows.length < Math.min(most, list.total) : elsewhere.isFetching;
   const toggle = (id: number, on: boolean) => {
     const next = new Set(chosen);
     if (on) next.add(id);
@@ -71,6 +79,7 @@ export function AddSheet({ rows, slot, onClose, added }: Props) {
           value={from}
           onChange={(event) => {
             setFrom(Number(event.target.value));
+            setMost(MOST);
             setChosen(new Set());
           }}
         >
@@ -85,9 +94,7 @@ export function AddSheet({ rows, slot, onClose, added }: Props) {
         </select>
       </label>
       {elsewhere.error && <p role="alert">{sentenceOf(elsewhere.error)}</p>}
-      {offered.length === 0 && (
-        <p>{elsewhere.isFetching ? 'Reading…' : 'All of these photos stand in it already.'}</p>
-      )}
+      {offered.length === 0 && <p>{isReading ? 'Reading…' : 'All of these photos stand in it already.'}</p>}
       <div
         className="grid max-h-[46vh] overflow-auto"
         tabIndex={0}
@@ -105,6 +112,14 @@ export function AddSheet({ rows, slot, onClose, added }: Props) {
             {shownName(row.words, row.fileName)}
           </Tick>
         ))}
+        {isMore && (
+          <button
+            className="chip my-2 w-fit"
+            onClick={() => (from === setId ? setMost(most + MOST) : void elsewhere.fetchNextPage())}
+          >
+            {isReading ? 'Reading…' : 'Show more of them'}
+          </button>
+        )}
       </div>
       <div className="mt-3 flex gap-2">
         <button className="btn btn-main" disabled={chosen.size === 0 || working} onClick={() => void put()}>

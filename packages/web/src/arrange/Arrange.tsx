@@ -3,10 +3,8 @@
 import {
   ARRANGEMENT_KINDS,
   arrangementIn,
-  asOrdered,
   arrangementsIn,
   optionsFor,
-  slotsOf,
   slotsOfArrangement,
   type Arranged,
   type Arrangement,
@@ -16,7 +14,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, proofAddress, sentenceOf } from '../api/client.ts';
 import { Forecast } from '../policy/Forecast.tsx';
-import { useCounts, useEdition, useList, useRows, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
+import { useCounts, useEdition, useMembers, useRows, useSetId, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../shell/bench-keys.ts';
 import { NotFound } from '../shell/NotFound.tsx';
 import { StateTag } from '../ui/marks.tsx';
@@ -30,8 +28,9 @@ import { Options } from './Options.tsx';
 import { Pictures } from './Pictures.tsx';
 import { ProofPane } from './ProofPane.tsx';
 
-/** Photos of the set that the bench looks at. */
+/** Pictures that the bench shows at first, and that are added with each “more”; the proof shows as many. */
 const MOST = 200;
+
 /** What the options that are tried would cost, beside those that are kept. */
 function Cost({ arrangement }: { arrangement: Arrangement }) {
   const setId = useSetId();
@@ -59,6 +58,21 @@ function Cost({ arrangement }: { arrangement: Arrangement }) {
       )}
     </>
   );
+}
+
+/** Options that are tried, sent to the server under a name: they may be larger than an address can be. */
+function useTrial(tried: Arranged | null): { name: string | undefined; problem: string | null } {
+  const setId = useSetId();
+  const { data, error } = useQuery({
+    queryKey: ['trial', setId, JSON.stringify(tried)],
+    enabled: tried !== null,
+    queryFn: ({ signal }) => api.tryOptions(setId, tried!, signal),
+    // The server keeps them for a while, not for ever.
+    staleTime: 60_000,
+    gcTime: 60_000,
+    placeholderData: (before) => before,
+  });
+  return { name: tried ? data?.tried : undefined, problem: error ? sentenceOf(error) : null };
 }
 
 /** Options that were tried, with the texts and galleries that were written meanwhile. */
@@ -98,14 +112,10 @@ function Title({ arrangement, save }: { arrangement: Arrangement; save: (title: 
 function Bench({ arrangement }: { arrangement: Arrangement }) {
   const setId = useSetId();
   const site = useSite()!;
-  const setSlots = useSetSlots();
   const navigate = useNavigate();
-  const list = useList('all', 0, MOST - 1);
-  const all = useRows(list.ids.slice(0, MOST));
-  const rows = asOrdered(
-    all.filter((row) => slotsOf(row, setSlots).includes(arrangement.shortName)),
-    arrangement.order,
-  );
+  const members = useMembers(arrangement.shortName, arrangement.order);
+  const [most, setMost] = useState(MOST);
+  const rows = useRows(members.ids.slice(0, most));
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
   const [inHand, setInHand] = useState<number | null>(null);
   const held = rows.find(({ id }) => id === inHand);
@@ -115,7 +125,9 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   const shown = tried ?? kept;
   const table = `/sets/${setId}/arrange`;
   useBenchKeys({ Escape: () => (tried ? setTried(null) : void navigate(table)) });
-  const address = proofAddress(setId, arrangement.shortName, useEdition(), tried);
+  const edition = useEdition();
+  const trial = useTrial(tried);
+  const address = proofAddress(setId, arrangement.shortName, edition, trial.name);
   const counts = useCounts();
   // Those that photos of this set stand in; the site may have many more.
   const others = arrangementsIn(site.slots).filter(
@@ -159,16 +171,25 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
         <div className="flex min-h-0 flex-col border-r border-rule-strong">
           <Pictures
             arrangement={arrangement}
+            ids={members.ids}
             rows={rows}
-            all={all}
+            reading={members.reading}
             picked={picked}
             setPicked={setPicked}
             inHand={held?.id ?? null}
             take={setInHand}
           />
-          {list.total > MOST && (
+          {members.ids.length > MOST && (
             <p className="border-t border-rule px-3 py-2 text-[12px] text-ink-2">
-              The first {MOST} of {list.total} photos are shown.
+              {most < members.ids.length
+                ? `The first ${most} of ${members.ids.length} pictures are listed; `
+                : `All ${members.ids.length} pictures are listed; `}
+              the proof shows the first {MOST}.{' '}
+              {most < members.ids.length && (
+                <button className="chip" onClick={() => setMost(most + MOST)}>
+                  List {Math.min(MOST, members.ids.length - most)} more
+                </button>
+              )}
             </p>
           )}
         </div>
@@ -218,6 +239,7 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
           {tried && (
             <section className="grid gap-2 border-t border-rule-strong pt-3" aria-label="Tried, not kept">
               <StateTag state="care">Tried, not kept yet</StateTag>
+              {trial.problem && <p role="alert">{trial.problem}</p>}
               <Cost arrangement={{ ...arrangement, ...tried }} />
               <div className="flex gap-2">
                 <button

@@ -3,8 +3,10 @@ import type { UniqueIdentifier } from '@dnd-kit/core';
 import { movedBefore, shownName, type Arrangement, type Order } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { notifyFailure } from '../screen/screen.ts';
+import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { SortableList, useMoving } from '../ui/SortableList.tsx';
+import { photosOf } from '../worktable/photos.ts';
 import { AddSheet } from './AddSheet.tsx';
 import { orderBy, putInOrder, stand } from './edits.ts';
 import { Thumb } from './Thumb.tsx';
@@ -72,9 +74,12 @@ function Picture({ row, n, of, picked, pick, inHand }: PictureProps) {
 
 interface Props {
   arrangement: Arrangement;
-  /** Those that stand in it, in its order. */
+  /** All photos that stand in it, in its order. */
+  ids: readonly number[];
+  /** The first of them, as many as are listed. */
   rows: readonly Row[];
-  all: readonly Row[];
+  /** It is not known yet who stands in it. */
+  reading: boolean;
   picked: ReadonlySet<number>;
   setPicked: (ids: ReadonlySet<number>) => void;
   /** The one whose own words, link and crop are shown. */
@@ -82,12 +87,12 @@ interface Props {
   take: (id: number | null) => void;
 }
 
-export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, take }: Props) {
+export function Pictures({ arrangement, ids, rows, reading, picked, setPicked, inHand, take }: Props) {
   const [adding, setAdding] = useState(false);
+  const setId = useSetId();
   const site = useSite()!;
   const setSlots = useSetSlots();
   const { shortName } = arrangement;
-  const ids = rows.map(({ id }) => id);
   const moving = ids.filter((id) => picked.has(id));
   /** Moves the picked ones together where the one that is moved is among them. */
   const moveTo = (id: number, to: number) => {
@@ -101,6 +106,18 @@ export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, ta
         next,
         together.length > 1 ? `order of ${together.length} pictures` : 'order',
       );
+  };
+  const orderAll = async (name: string, order: Exclude<Order, 'hand'>) => {
+    try {
+      putInOrder(
+        site,
+        arrangement,
+        orderBy(await photosOf(setId, ids), order),
+        `order by ${name.toLowerCase()}`,
+      );
+    } catch (error) {
+      notifyFailure(error);
+    }
   };
   const first = ids.indexOf(moving[0] ?? -1);
   const last = ids.indexOf(moving.at(-1) ?? -1);
@@ -124,7 +141,7 @@ export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, ta
           In order
         </h2>
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger className="chip ml-auto" disabled={rows.length < 2}>
+          <DropdownMenu.Trigger className="chip ml-auto" disabled={ids.length < 2}>
             Order by…
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -133,9 +150,7 @@ export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, ta
                 <DropdownMenu.Item
                   key={name}
                   className="menu-item"
-                  onSelect={() =>
-                    putInOrder(site, arrangement, orderBy(rows, order()), `order by ${name.toLowerCase()}`)
-                  }
+                  onSelect={() => void orderAll(name, order())}
                 >
                   {name} <span className="ml-auto text-[12px] text-ink-2">{hint}</span>
                 </DropdownMenu.Item>
@@ -178,14 +193,14 @@ export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, ta
           </button>
         </div>
       )}
-      <SortableList ids={ids} nameOf={nameOf} move={(id, to) => moveTo(Number(id), to)}>
+      <SortableList ids={rows.map(({ id }) => id)} nameOf={nameOf} move={(id, to) => moveTo(Number(id), to)}>
         <ol className="min-h-0 flex-1 overflow-auto">
           {rows.map((row, n) => (
             <Picture
               key={row.id}
               row={row}
               n={n}
-              of={rows.length}
+              of={ids.length}
               picked={picked.has(row.id)}
               inHand={inHand === row.id}
               pick={(beside) => {
@@ -198,8 +213,12 @@ export function Pictures({ arrangement, rows, all, picked, setPicked, inHand, ta
           ))}
         </ol>
       </SortableList>
-      {rows.length === 0 && <p className="px-3 pb-3 text-ink-2">No photo stands in it yet: put some in.</p>}
-      {adding && <AddSheet rows={all} slot={shortName} onClose={() => setAdding(false)} />}
+      {ids.length === 0 && (
+        <p className="px-3 pb-3 text-ink-2">
+          {reading ? 'Reading…' : 'No photo stands in it yet: put some in.'}
+        </p>
+      )}
+      {adding && <AddSheet here={ids} slot={shortName} onClose={() => setAdding(false)} />}
     </section>
   );
 }

@@ -1,11 +1,12 @@
 // Before the ZIP: what it will hold, and the photos that still lack something. The editor may go on.
 import { bytesInWords, type Concern } from '@dusky-otter/core';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, zipAddress, type HandoverCheck } from '../api/client.ts';
 import { allSaved } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { usePreparation } from '../server/hooks.ts';
+import { saveFrom } from '../ui/files.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { Thorough } from './Thorough.tsx';
 
@@ -69,21 +70,44 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
     gcTime: 0,
     placeholderData: (before) => before,
   });
+  const handing = useMutation({
+    mutationFn: async (selection: string) => {
+      await api.publish(setId, selection);
+      return selection;
+    },
+    onSuccess: (selection) => {
+      saveFrom(zipAddress(setId, selection));
+      onClose();
+    },
+  });
   const about = check
     ? `${check.photos} ${check.photos === 1 ? 'photo' : 'photos'} in ${check.files} files, ${bytesInWords(check.bytes)}, with page, styles, manifest and words.`
     : 'Looking at what goes out…';
   return (
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
+      {handing.error && (
+        <p role="alert" className="mb-2">
+          <StateTag state="care">{handing.error.message}</StateTag>
+        </p>
+      )}
       {check && <Lacking check={check} setId={setId} />}
       <div className="mt-3">
         <Thorough />
       </div>
       <div className="mt-4 flex gap-2">
         {check && (
-          <a href={zipAddress(setId, check.selection)} download className="btn btn-main" onClick={onClose}>
-            {check.lacking === 0 ? 'Download' : 'Download all the same'}
-          </a>
+          <button
+            className="btn btn-main"
+            aria-disabled={handing.isPending}
+            onClick={() => !handing.isPending && handing.mutate(check.selection)}
+          >
+            {handing.isPending
+              ? 'Waiting for the last files…'
+              : check.lacking === 0
+                ? 'Download'
+                : 'Download all the same'}
+          </button>
         )}
         <button className="btn" onClick={onClose}>
           Back to the table

@@ -42,7 +42,7 @@ const FONTS: Record<string, string> = {
 /** What stands for a file inside the measured page: data that loads, or nothing. */
 export async function standIn(path: string, file: Blob): Promise<string> {
   const ending = path.split('.').at(-1)!.toLowerCase();
-  const font = FONTS[ending];
+  const font = Object.hasOwn(FONTS, ending) ? FONTS[ending] : undefined;
   if (font) return dataOf(file, font);
   if (isDrawing(path)) return file.size <= LARGEST_DRAWING ? dataOf(file, 'image/svg+xml') : NOTHING;
   const size = await sizeOf(file);

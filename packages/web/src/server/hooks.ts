@@ -1,8 +1,10 @@
 // The open set as screens see it: what the server has confirmed, with edits on their way on top.
 import { useQueries, useQuery } from '@tanstack/react-query';
 import {
+  asOrdered,
   concernsOf,
   inOrder,
+  slotsOf,
   variantsOf,
   type Command,
   type Concern,
@@ -146,6 +148,7 @@ export function useRowOr(id: number): { row: Row | null; gone: boolean } {
 }
 
 /** Rows by their ids, those that are read. */
+/** Rows by their ids, those that are read. */
 export function useRows(ids: readonly number[]): Row[] {
   const setId = useSetId();
   const slots = useSetSlots();
@@ -236,6 +239,36 @@ export function useList(show: Shown, from: number, to: number): List {
       return missing >= 0 && place >= missing * PAGE ? undefined : ids[place];
     },
   };
+}
+
+/**
+ * The photos that stand in a place, in an order of its own or else the set's. What an edit on its way puts in or takes
+ * out is shown so at once, and what was answered is not forgotten until the list is read anew.
+ */
+export function useMembers(slot: string, order?: readonly number[]): { ids: number[]; reading: boolean } {
+  const setId = useSetId();
+  const setSlots = useSetSlots();
+  const { data } = useQuery({ queryKey: keys.members(setId, slot), queryFn: () => api.members(setId, slot) });
+  const commands = useSending((state) => state.commands);
+  const moves = useSending((state) => state.moves);
+  const ids = useMemo(() => {
+    const listed = data?.ids ?? [];
+    const standing = new Set(listed);
+    const here = client.getQueryCache().findAll({ queryKey: keys.photos(setId) });
+    const photos = here.flatMap(({ queryKey }) => cached(setId, queryKey[2] as number) ?? []);
+    const joined = photos.filter((photo) => {
+      const stands = !photo.binned && slotsOf(photo, setSlots).includes(slot);
+      if (!stands) standing.delete(photo.id);
+      return stands && !standing.has(photo.id);
+    });
+    const all = [...listed.filter((id) => standing.has(id)), ...joined.sort(inOrder).map(({ id }) => id)];
+    return asOrdered(
+      all.map((id) => ({ id })),
+      order,
+    ).map(({ id }) => id);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `commands` and `moves` stand for what the cache shows of them
+  }, [data, setId, slot, setSlots, order, commands, moves]);
+  return { ids, reading: data === undefined };
 }
 
 /** Where a photo stands in its set, and which are beside it. */

@@ -14,6 +14,8 @@ export const keys = {
   pages: (setId: number) => ['page', setId] as const,
   /** All ids under a filter with their versions; read only when a selection or a key reaches beyond what is shown. */
   ids: (setId: number, shown: Shown) => ['ids', setId, shown] as const,
+  /** Ids of the photos that stand in a place. */
+  members: (setId: number, slot: string) => ['ids', setId, 'place', slot] as const,
   allIds: (setId: number) => ['ids', setId] as const,
   around: (setId: number, id: number) => ['around', setId, id] as const,
   allAround: (setId: number) => ['around', setId] as const,

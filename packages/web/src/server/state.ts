@@ -12,7 +12,8 @@ import {
   type SetHeader,
 } from '@dusky-otter/core';
 import { create } from 'zustand';
-import { api, ApiError, listen, sentenceOf, type Looking, type Shown } from '../api/client.ts';
+import { api, ApiError, sentenceOf, type Looking, type Shown } from '../api/client.ts';
+import { listen } from './line.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
 import { keys, PAGE } from './keys.ts';
 import { Live } from './live.ts';

@@ -82,7 +82,8 @@ function Shell() {
     return closeSet;
   }, [setId]);
   const view = pathname.split('/')[3] ?? '';
-  const heading = STOPS.find(({ id }) => id === view)?.heading ?? BESIDE[view];
+  const heading =
+    STOPS.find(({ id }) => id === view)?.heading ?? (Object.hasOwn(BESIDE, view) ? BESIDE[view] : undefined);
   useEffect(() => {
     document.title = [heading, set?.name, 'Dusky Otter'].filter(Boolean).join(' · ');
   }, [heading, set]);

@@ -1,0 +1,18 @@
+// Long computations on the main thread, in turns: nobody else waits for their end.
+
+/** Milliseconds of a turn; what was asked meanwhile is answered between two. */
+const TURN = 15;
+
+/** Lets everything that waits have its turn. */
+export const breathe = () => new Promise<void>((done) => setImmediate(done));
+
+/** Runs a computation that pauses often, a turn at a time. @returns what it returns; what it throws is thrown */
+export async function inTurns<T>(computation: Generator<void, T, void>): Promise<T> {
+  for (let from = performance.now(); ;) {
+    const step = computation.next();
+    if (step.done) return step.value;
+    if (performance.now() - from < TURN) continue;
+    await breathe();
+    from = performance.now();
+  }
+}
