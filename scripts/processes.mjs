@@ -16,6 +16,43 @@ function startOf(pid) {
   }
 }
 
+/**
+ * Whether a process is the one that it was.
+ * @param {number} pid @param {string | null} start
+ */
+const isStill = (pid, start) => start !== null && startOf(pid) === start;
+
+/** @param {number} pid @returns {number} the process that started it; 0 where that is not known */
+function parentOf(pid) {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+    return Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1]);
+  } catch {
+    return 0;
+  }
+}
+
+/** How often it is looked whether those who started this process live, in ms. */
+const LOOK_EVERY = 500;
+
+/**
+ * Calls once npm, or the shell that it starts scripts with, is gone: whoever ends npm (service managers, containers) means
+ * what runs below it, and the shell passes no signal on. A process that was started without npm waits for nobody.
+ * @param {() => void} act
+ */
+export function whenNpmIsGone(act) {
+  if (process.env.npm_lifecycle_event === undefined) return;
+  const above = [process.ppid, parentOf(process.ppid)]
+    .filter((pid) => pid > 1)
+    .map((pid) => ({ pid, start: startOf(pid) }));
+  const looking = setInterval(() => {
+    if (above.every(({ pid, start }) => isStill(pid, start))) return;
+    clearInterval(looking);
+    act();
+  }, LOOK_EVERY);
+  looking.unref();
+}
+
 /** @param {string} file @param {number} pid */
 export function remember(file, pid) {
   writeFileSync(file, `${pid} ${startOf(pid) ?? 'gone'}\n`, { mode: 0o600 });
@@ -25,7 +62,7 @@ export function remember(file, pid) {
 export function remembered(file) {
   if (!existsSync(file)) return null;
   const [pid, start] = readFileSync(file, 'utf8').trim().split(' ');
-  return start !== undefined && startOf(Number(pid)) === start ? Number(pid) : null;
+  return isStill(Number(pid), start ?? null) ? Number(pid) : null;
 }
 
 /** @param {number} ms */

@@ -8,6 +8,7 @@ const at = (/** @type {string} */ path) => fileURLToPath(new URL(path, import.me
 rmSync(at('dist'), { recursive: true, force: true });
 for (const file of readdirSync(at('src'))) {
   const [name, ending] = file.split('.');
+  if (file.includes('.test.')) continue;
   // Features have an entry of their own; what they share is bundled into each.
   if (ending !== 'css' && !['viewer', 'rotating', 'strip', 'zoom', 'film'].includes(name)) continue;
   await build({

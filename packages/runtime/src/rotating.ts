@@ -1,6 +1,7 @@
 // The rotating hero, after the carousel pattern of the ARIA Authoring Practices Guide: it stands still while it is pointed
-// at, has the focus or is out of sight, has a button that stops it in front of everything that moves, and never moves by
-// itself where less motion is asked for. Without this script its pictures stand in a row that scrolls.
+// at, has the focus or is out of sight, as long as any of these holds (WCAG 2.2.2); it has a button that stops it in front
+// of everything that moves, and never moves by itself where less motion is asked for. Without this script its pictures
+// stand in a row that scrolls.
 import { button, counted, each, isStill, swiped } from './said.ts';
 
 each('rotating', (hero, said) => {
@@ -13,7 +14,8 @@ each('rotating', (hero, said) => {
   const marks = document.createElement('div');
   let at = 0;
   let playing = seconds > 0 && !isStill();
-  let held = false;
+  /** Why it stands still at the moment: it goes on once no reason is left. */
+  const reasons = new Set<'pointed' | 'focus' | 'hidden' | 'away'>();
   let timer = 0;
   controls.className = 'dusky-controls';
   controls.setAttribute('role', 'group');
@@ -22,14 +24,16 @@ each('rotating', (hero, said) => {
 
   const wait = () => {
     clearTimeout(timer);
-    if (playing && !held) timer = window.setTimeout(() => change(at + 1), seconds * 1000);
+    if (playing && reasons.size === 0) timer = window.setTimeout(() => change(at + 1), seconds * 1000);
   };
+  // What is not seen is not heard, and takes no focus; one that has it keeps it until it goes by itself.
+  const seal = () =>
+    slides.forEach((slide, k) => (slide.inert = k !== at && !slide.contains(document.activeElement)));
   const show = (n: number) => {
     at = (n + slides.length) % slides.length;
+    seal();
     slides.forEach((slide, k) => {
       slide.classList.toggle('dusky-shown', k === at);
-      // What is not seen is not heard, and takes no focus.
-      slide.inert = k !== at;
       const mark = marks.children[k];
       if (mark) mark.ariaCurrent = k === at ? 'true' : null;
       if (k === at || k === (at + 1) % slides.length)
@@ -71,16 +75,22 @@ each('rotating', (hero, said) => {
   hero.prepend(controls);
   hero.classList.add('dusky-runs');
 
-  const hold = (on: boolean) => () => {
-    held = on;
+  const hold = (reason: 'pointed' | 'focus' | 'hidden' | 'away', on: boolean) => {
+    if (on) reasons.add(reason);
+    else reasons.delete(reason);
     wait();
   };
-  hero.addEventListener('pointerenter', hold(true));
-  hero.addEventListener('pointerleave', hold(false));
-  hero.addEventListener('focusin', hold(true));
-  hero.addEventListener('focusout', hold(false));
-  document.addEventListener('visibilitychange', () => hold(document.hidden)());
-  new IntersectionObserver(([seen]) => hold(!seen!.isIntersecting)()).observe(hero);
+  hero.addEventListener('pointerenter', () => hold('pointed', true));
+  hero.addEventListener('pointerleave', () => hold('pointed', false));
+  hero.addEventListener('focusin', () => hold('focus', true));
+  hero.addEventListener('focusout', ({ relatedTarget }) => {
+    // From one of its parts to another it stays inside.
+    hold('focus', hero.contains(relatedTarget as Node | null));
+    // Where it goes is known only now; what it left may be sealed then.
+    setTimeout(seal);
+  });
+  document.addEventListener('visibilitychange', () => hold('hidden', document.hidden));
+  new IntersectionObserver((all) => hold('away', !all.at(-1)!.isIntersecting)).observe(hero);
   // Asked for while the page is open: it stops at once.
   matchMedia('(prefers-reduced-motion: reduce)').addEventListener('change', () => isStill() && set(false));
   swiped(row, 40, turn);

@@ -5,6 +5,7 @@ import { connect } from './database/connect.ts';
 import { patiently } from './database/patience.ts';
 import { seedDemo } from './demo/seed.ts';
 import { buildParts } from './parts.ts';
+import { isDatabaseAway } from './problems.ts';
 import { forgetOldEdits } from './edits/old.ts';
 import { sweep, SWEEP_EVERY_MS } from './prepare/sweep.ts';
 import { reportToConsole as report } from './report.ts';
@@ -23,13 +24,39 @@ function configured() {
   }
 }
 
+/** How long a start waits for its database, in ms: as long as a busy machine may take, and it is started again beside it. */
+const LONGEST_START = 10 * 60_000;
+const SAID_EVERY = 15_000;
+
+/** Says it in a sentence and ends: a trace helps nobody who reads it at a start. */
+function giveUp(sentence: string): never {
+  console.error(sentence);
+  process.exit(1);
+}
+
+async function connected() {
+  let said = performance.now();
+  const waiting = () => {
+    if (performance.now() - said < SAID_EVERY) return;
+    said = performance.now();
+    console.error('The database does not answer yet; waiting for it.');
+  };
+  return patiently(() => connect(config.databaseUrl), LONGEST_START, waiting).catch((error: unknown) =>
+    giveUp(
+      isDatabaseAway(error)
+        ? 'The database did not answer for ten minutes. Look into its log beside the data, then start again.'
+        : `The database can’t be used: ${error instanceof Error ? error.message : String(error)}`,
+    ),
+  );
+}
+
 const config = configured();
-const sequelize = await patiently(() => connect(config.databaseUrl));
+const sequelize = await connected();
 const parts = await buildParts(config, sequelize);
 const app = await buildApp(parts, { log: true });
 
 let ending = false;
-async function end(): Promise<void> {
+async function end(code = 0): Promise<void> {
   if (ending) return;
   ending = true;
   parts.scrub.stop();
@@ -39,7 +66,7 @@ async function end(): Promise<void> {
   await parts.looker.close();
   parts.reader.close();
   await sequelize.close();
-  process.exit(0);
+  process.exit(code);
 }
 process.on('SIGTERM', () => void end());
 process.on('SIGINT', () => void end());
@@ -47,7 +74,17 @@ process.on('SIGINT', () => void end());
 process.on('disconnect', () => void end());
 
 await seedDemo(parts, { unasked: config.seedDemo });
-await app.listen({ host: config.host, port: config.port });
+await app.listen({ host: config.host, port: config.port }).catch(async (error: unknown) => {
+  const { code } = error as { code?: string };
+  const why =
+    code === 'EADDRINUSE'
+      ? `Port ${config.port} is taken by another program. End it, or choose another one: PORT=${config.port + 1} npm start`
+      : code === 'EACCES'
+        ? `This user may not listen on port ${config.port}. Choose one above 1023: PORT=4780 npm start`
+        : `Nobody can be listened to at ${config.host}, port ${config.port}: ${String(error)}`;
+  console.error(why);
+  await end(1);
+});
 const address = app.server.address();
 const port = typeof address === 'object' && address ? address.port : config.port;
 console.log(

@@ -1,66 +1,22 @@
 // Addresses inside stylesheets and documents: found, and put in place of what they name. For pages that are measured
 // without a network: everything they load stands in them afterwards.
-
-/** What becomes of an address: another one, or null for nothing that could be loaded. */
-export type Readdress = (address: string) => string | null;
+import { tokenTypes as TYPE } from 'css-tree/tokenizer';
+import { ident } from 'css-tree/utils';
+import { harmless, tokensOf, type Readdress } from '../css/harmless.ts';
 
 /** Stylesheets inside each other that are followed. */
 const DEEPEST = 8;
 /** Characters of a page's styles in all. */
 const MOST_STYLES = 20_000_000;
 
-const COMMENT = /\/\*[^]*?\*\//g;
-/** An address with what stands around it: between quotes, or bare. Spaces and quotes are taken off where it is read. */
-const URL_TOKEN = /url\(([^()"']*|[^()"']*"(?:[^"\\]|\\[^])*"\s*|[^()"']*'(?:[^'\\]|\\[^])*'\s*)\)/gi;
-/** Addresses may hold semicolons: one ends the rule only outside of quotes and brackets. */
-const IMPORT = /@import\s+((?:"[^"]*"|'[^']*'|\([^)]*\)|[^;"'()])*);?/gi;
-const IMPORTED = /^(?:url\(([^)]*)\)|"([^"]*)"|'([^']*)')/i;
-
-/** What stands inside url(): without its spaces and quotes. */
-function addressIn(inside: string): string {
-  const bare = inside.trim();
-  const quote = bare[0];
-  return quote === '"' || quote === "'" ? bare.slice(1, bare.endsWith(quote) ? -1 : undefined) : bare;
-}
-
-/** Undoes escapes of CSS in an address (CSS Syntax 3, 4.3.7). */
-const unescaped = (text: string): string =>
-  text.replace(/\\([\da-f]{1,6})\s?|\\([^])/gi, (_, hex: string | undefined, plain: string | undefined) => {
-    if (hex === undefined) return plain ?? '';
-    const code = Number.parseInt(hex, 16);
-    return code > 0 && code <= 0x10ffff ? String.fromCodePoint(code) : '\uFFFD';
-  });
-
-/** An address as it may stand between double quotes in CSS inside a `<style>` element. */
-const quoted = (address: string): string =>
-  `"${address.replace(/["\\\n<]/g, (c) => `\\${c.codePointAt(0)!.toString(16)} `)}"`;
-
-/** Letters that are written as escapes, as letters: `u\\72l(` loads as `url(` does. */
-const plainNames = (css: string): string =>
-  css
-    .replace(/\\0{0,4}([46][1-9a-f]|[57][\da])\s?/gi, (_, hex: string) =>
-      String.fromCharCode(Number.parseInt(hex, 16)),
-    )
-    .replace(/\\([g-z])/gi, '$1')
-    // Addresses in plain strings: pictures behind boxes, which change no size.
-    .replace(/(?:-webkit-)?image-set\s*\(/gi, 'no-image-set(');
-
-/** Every url() of a stylesheet whose names are plain. */
-const withAddresses = (css: string, to: Readdress): string =>
-  css.replace(URL_TOKEN, (whole, inside: string) => {
-    const address = unescaped(addressIn(inside)).trim();
-    if (address === '' || address.startsWith('#')) return whole;
-    return `url(${quoted(to(address) ?? 'data:,')})`;
-  });
-
 /** Every url() of a stylesheet under another address; what loads nothing any more becomes an empty picture. */
-export const readdressed = (css: string, to: Readdress): string => withAddresses(plainNames(css), to);
+export const readdressed = (css: string, to: Readdress): string => harmless(css, { address: to });
 
 /** What stands behind the address of an @import, as a rule around the sheet: layer, supports, media. */
 function around(css: string, conditions: string): string {
   let rest = conditions.trim();
   let inside = css;
-  const layer = /^layer(?:\(([^)]*)\))?\s*/i.exec(rest);
+  const layer = /^layer(?:\(([^)]*)\)|(?![\w(-]))\s*/i.exec(rest);
   if (layer) rest = rest.slice(layer[0].length);
   const supports = /^supports\(((?:[^()]|\([^()]*\))*)\)\s*/i.exec(rest);
   if (supports) rest = rest.slice(supports[0].length);
@@ -86,34 +42,39 @@ export function wholeSheet(css: string, path: string, source: SheetSource): stri
   const inline = (text: string, at: string, above: readonly string[]): string => {
     left -= text.length;
     if (left < 0) return '';
-    const bare = plainNames(text.replace(COMMENT, ' ')).replace(/@charset\s+"[^"]*";/gi, '');
     const imports: string[] = [];
-    const own = bare.replace(IMPORT, (_, said: string) => {
-      const named = IMPORTED.exec(said);
-      if (!named) return '';
-      const address = unescaped(addressIn(named[1] ?? named[2] ?? named[3] ?? ''));
-      const conditions = said.slice(named[0].length);
-      const sheet = above.length < DEEPEST ? source.sheet(address, at) : null;
-      if (sheet && !above.includes(sheet.path))
-        imports.push(around(inline(sheet.css, sheet.path, [...above, sheet.path]), conditions));
-      return '';
+    const own = harmless(text, {
+      address: (address) => source.file(address, at),
+      imported: (address, conditions) => {
+        const sheet = above.length < DEEPEST ? source.sheet(address, at) : null;
+        if (sheet && !above.includes(sheet.path))
+          imports.push(around(inline(sheet.css, sheet.path, [...above, sheet.path]), conditions));
+      },
     });
-    return [...imports, withAddresses(own, (address) => source.file(address, at))].join('\n');
+    return [...imports, own].join('\n');
   };
   return inline(css, path, [path]);
 }
 
+/** Window widths that are looked at for a page's own rules. */
+const MOST_BREAKPOINTS = 200;
+
 /** Window widths at which a stylesheet's rules change, as its media conditions say: in px, or em of 16 px. */
 export function breakpointsIn(css: string): number[] {
   const found = new Set<number>();
-  for (const [, condition] of css.replace(COMMENT, ' ').matchAll(/@media([^{;]*)\{/gi)) {
-    for (const [, number, unit] of condition!.matchAll(/(\d+(?:\.\d+)?)\s*(px|r?em)\b/gi)) {
-      const px = Number(number) * (unit!.toLowerCase() === 'px' ? 1 : 16);
+  let inCondition = false;
+  for (const { type, text } of tokensOf(css)) {
+    if (type === TYPE.AtKeyword) inCondition = ident.decode(text.slice(1)).toLowerCase() === 'media';
+    else if (type === TYPE.LeftCurlyBracket || type === TYPE.Semicolon) inCondition = false;
+    else if (inCondition && type === TYPE.Dimension) {
+      const said = /^([+-]?[\d.]+)(px|r?em)$/i.exec(text);
+      const px = said ? Number(said[1]) * (said[2]!.toLowerCase() === 'px' ? 1 : 16) : NaN;
       // On both sides of it: min-width holds from there on, max-width up to there.
-      for (const window of [Math.ceil(px) - 1, Math.ceil(px), Math.floor(px) + 1]) found.add(window);
+      if (Number.isFinite(px))
+        for (const window of [Math.ceil(px) - 1, Math.ceil(px), Math.floor(px) + 1]) found.add(window);
     }
   }
-  return [...found].sort((a, b) => a - b).slice(0, 200);
+  return [...found].sort((a, b) => a - b).slice(0, MOST_BREAKPOINTS);
 }
 
 /**

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Words } from '../contract/index.ts';
 import { escapeCell, readCsv, writeCsv } from '../csv/csv.ts';
+import { harmless } from '../css/harmless.ts';
 import { parseLength } from '../css/length.ts';
 import { parseMedia } from '../css/media.ts';
 import { parseSizes } from '../css/sizes.ts';
@@ -86,6 +87,7 @@ const READERS: Record<string, (text: string) => unknown> = {
   slotIdFor: (text) => slotIdFor(text, []),
   wholeSheet: (text) => wholeSheet(text, 'a.css', { sheet: () => null, file: () => null }),
   breakpointsIn,
+  harmless: (text) => harmless(text, { address: () => null }),
   pathOf: (text) => pathOf(text, text),
   prefixProblem,
   parseLength,

@@ -39,6 +39,11 @@ export const HOSTILE: Record<string, (length: number) => string> = {
   'marks on letters': (n) => 'u\u0308'.repeat(n / 2),
   surrogates: (n) => '😀'.repeat(n / 2),
   urls: (n) => 'url( '.repeat(n / 5),
+  imports: (n) => '@import ('.repeat(n / 9),
+  media: (n) => '@media '.repeat(n / 7),
+  'media of digits': (n) => `@media (${'1'.repeat(n)}`,
+  escapes: (n) => '\\61'.repeat(n / 3),
+  'open blocks': (n) => 'a{'.repeat(n / 2),
 };
 
 /** Milliseconds of processor time of one call, the least of some tries: other work on the machine only adds. */

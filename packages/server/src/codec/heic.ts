@@ -4,6 +4,8 @@ import type { Size } from '@dusky-otter/core';
 import makeLibheif from 'libheif-js/libheif-wasm/libheif-bundle.js';
 import { RefusedError } from '../problems.ts';
 import { displayP3 } from './gamut.ts';
+import { isGarbled, type DecodedHeif } from './soundness/heif-data.ts';
+import { inventedPart } from './soundness/invented.ts';
 import type { RawPicture } from './raw.ts';
 import { uncompressedTiff } from './tiff.ts';
 
@@ -23,10 +25,17 @@ const UNREADABLE = new Set([3, 4]);
 const RGB = 1;
 const INTERLEAVED = { 3: 10, 4: 11 } as const;
 const INTERLEAVED_CHANNEL = 10;
+/** Where heif_decoding_options says whether decoding is strict: behind its version, four addresses and a flag. */
+const STRICT = 21;
+/** Likewise whether turning and cutting are left out: behind the version. */
+const AS_CODED = 1;
 const NCLX = 0x6e636c78;
 /** Code points of ITU-T H.273: colour primaries of Display P3, transfer characteristics PQ and HLG. */
 const P3 = 12;
 const HDR_TRANSFER = [16, 18];
+
+/** Part of a picture that may be of the colour that is left where nothing was decoded: a green wall may have some. */
+const INVENTED = 0.01;
 
 /** One file in a decoder of its own: what it took of memory goes with it, for a WebAssembly heap never shrinks. */
 class HeicFile {
@@ -84,6 +93,14 @@ class HeicFile {
     return { ...size, pictures, profile, hdr: HDR_TRANSFER.includes(transfer) };
   }
 
+  /** Without turning and cutting. */
+  codedSize(): Size {
+    return {
+      width: this.lib._heif_image_handle_get_ispe_width(this.handle),
+      height: this.lib._heif_image_handle_get_ispe_height(this.handle),
+    };
+  }
+
   /** Colour by code points; zeros where the file has none. */
   private nclx(): { primaries: number; transfer: number } {
     const { lib, handle } = this;
@@ -100,11 +117,21 @@ class HeicFile {
     return Buffer.from(this.lib.HEAPU8.slice(address, address + length));
   }
 
-  /** The pixels in rows without gaps, 8 bits a channel. */
-  pixels({ width, height }: Size): Pick<RawPicture, 'data' | 'channels'> {
+  /**
+   * The pixels in rows without gaps, 8 bits a channel.
+   * @param how `strict`: what the decoder complains of is an error, otherwise it shows what it can; `coded`: as it
+   *   lies in the file, not turned and not cut
+   */
+  pixels(
+    { width, height }: Size,
+    { strict, coded = false }: { strict: boolean; coded?: boolean },
+  ): Pick<RawPicture, 'data' | 'channels'> {
     const { lib, handle } = this;
     const channels = lib._heif_image_handle_has_alpha_channel(handle) ? 4 : 3;
-    lib._heif_decode_image(this.error, handle, this.out, RGB, INTERLEAVED[channels], 0);
+    const options = lib._heif_decoding_options_alloc();
+    lib.HEAPU8[options + STRICT] = Number(strict);
+    lib.HEAPU8[options + AS_CODED] = Number(coded);
+    lib._heif_decode_image(this.error, handle, this.out, RGB, INTERLEAVED[channels], options);
     this.check();
     const image = this.word(this.out);
     const plane = lib._heif_image_get_plane_readonly2(image, INTERLEAVED_CHANNEL, this.out);
@@ -130,10 +157,39 @@ export const heicHeader = async (path: string): Promise<HeicHeader> => (await op
 
 /**
  * The main picture of a file, upright, as an uncompressed TIFF with its profile: what every reader of pictures takes.
+ * @param lenient shows what there is, also where a part of it is missing
  * @throws RefusedError, Error where it can't be read
  */
-export async function heicAsTiff(path: string): Promise<Buffer> {
+export async function heicAsTiff(path: string, lenient = false): Promise<Buffer> {
   const file = await opened(path);
   const { width, height, profile } = await file.header();
-  return uncompressedTiff({ width, height, ...file.pixels({ width, height }) }, profile);
+  const picture = { width, height, ...file.pixels({ width, height }, { strict: !lenient }) };
+  if (lenient) return uncompressedTiff(picture, profile);
+  if (inventedPart(picture) > INVENTED || isGarbled(await readFile(path), picture, decodedAsCoded))
+    throw new Error('libheif: a part was not decoded, or is not what was coded.');
+  return uncompressedTiff(picture, profile);
+}
+
+/** The main picture of a file as it is coded, as far as it can be decoded; null where it can't. */
+function decodedAsCoded(bytes: Buffer): DecodedHeif | null {
+  try {
+    const file = new HeicFile(makeLibheif(), bytes);
+    const size = file.codedSize();
+    return { ...size, ...file.pixels(size, { strict: false, coded: true }) };
+  } catch {
+    // What was changed in it may be more than the decoder bears.
+    return null;
+  }
+}
+
+/** Part of the picture that can be decoded where the decoder complains, 0 to 1; 0 where nothing can. */
+export async function heicShare(path: string): Promise<number> {
+  try {
+    const file = await opened(path);
+    const { width, height } = await file.header();
+    return 1 - inventedPart({ width, height, ...file.pixels({ width, height }, { strict: false }) });
+  } catch {
+    // Whatever is wrong with it was said when it was decoded.
+    return 0;
+  }
 }

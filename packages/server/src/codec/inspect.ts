@@ -13,7 +13,7 @@ import {
 import type { Metadata, Sharp } from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';
-import { drawingFacts } from './drawing.ts';
+import { checkEmbedded, drawingFacts } from './drawing.ts';
 import { findWords } from './found-words.ts';
 import type { Inspected, InspectJob, ViewHashes, ViewPaths, ViewsJob } from './protocol.ts';
 import { DISPLAY_P3, usesWide } from './gamut.ts';
@@ -52,6 +52,15 @@ async function decodeView(source: Sharp, format: InputFormat): Promise<RawPictur
   );
 }
 
+/** The size at which a drawing is looked at: it is drawn that large, not larger and scaled down. */
+function viewSize({ width, height }: Size): Size {
+  const scale = Math.min(1, BENCH_VIEW / Math.max(width, height));
+  return {
+    width: Math.max(1, Math.round(width * scale)),
+    height: Math.max(1, Math.round(height * scale)),
+  };
+}
+
 /** Long side in px at which the first guess of a focal point looks for the subject. */
 const GUESS_SIDE = 200;
 
@@ -66,8 +75,14 @@ async function attentionOf(view: RawPicture): Promise<OriginalFacts['attention']
 /** Long side in px of the sample that colours are counted in: every so many pixels, none mixed. */
 const CONTENT_SIDE = 1600;
 
-async function measureContent(path: string, opening: Opening): Promise<PictureContent | null> {
+async function measureContent(
+  path: string,
+  opening: Opening,
+  view: RawPicture,
+): Promise<PictureContent | null> {
   if (losesColours(opening.format)) return null;
+  // A drawing has no pixels of its own: the view is one it was drawn in.
+  if (opening.format === 'svg') return contentOf(view);
   const source = await openFile(path, opening);
   return contentOf(
     await rawOf(
@@ -156,6 +171,8 @@ interface Opened {
   meta: Metadata;
   size: Size;
   view: RawPicture;
+  /** Processor time that it took to be decoded, or drawn. */
+  seconds: number;
   /** It has colours that sRGB can't show. */
   wide: boolean;
   complaint: Complaint | null;
@@ -186,6 +203,7 @@ async function openAndDecode(
   // Loaded only for phones' photos: a decoder of two megabytes. Its header comes first, for its pixels are made at once.
   const heic = format === 'heic' ? await (await import('./heic.ts')).heicHeader(job.path) : null;
   if (heic) checkPixels(heic, 1, job.limitPixels);
+  if (isSvg) await checkEmbedded(job.path, job.limitPixels);
   // Animations are counted from the header; their frames are decoded when they are made.
   const whole = await openFile(job.path, { ...opening, animated: true });
   const meta = await whole.metadata();
@@ -194,11 +212,14 @@ async function openAndDecode(
   const sized = { ...opening, ...(isSvg && { size }) };
   // What was decoded to be opened is not decoded again.
   const again = heic ? whole.clone() : null;
-  const view = await decodeView(heic ? whole : await openFile(job.path, sized), format);
+  const from = process.cpuUsage();
+  const drawn = isSvg ? { ...sized, size: viewSize(size) } : sized;
+  const view = await decodeView(heic ? whole : await openFile(job.path, drawn), format);
+  const { user, system } = process.cpuUsage(from);
   const wide =
     profileName(meta.icc) === DISPLAY_P3 && (await usesWide(again ?? (await openFile(job.path, sized))));
   const aside = asideOf(format, heic?.pictures ?? meta.pages ?? 1, heic?.hdr ?? false);
-  return { opening: sized, meta, size, view, wide, complaint, aside };
+  return { opening: sized, meta, size, view, seconds: (user + system) / 1e6, wide, complaint, aside };
 }
 
 /**
@@ -227,12 +248,14 @@ const damageOf = ({ complaint }: Opened): string | null =>
 
 /**
  * Inspects a received file and writes its views.
+ * @param isDrawing is told when it is one: those may take less time than others
  * @throws RefusedError with the reason when it can't be taken in.
  */
-export async function inspect(job: InspectJob): Promise<Inspected> {
+export async function inspect(job: InspectJob, isDrawing: () => void = () => undefined): Promise<Inspected> {
   const format = sniff(await headOf(job.path));
+  if (format === 'svg') isDrawing();
   const opened = await decodedOf(job, format);
-  const { opening, meta, size, view } = opened;
+  const { opening, meta, size, view, seconds } = opened;
   const isSvg = format === 'svg';
   const words = await findWords(await readFile(job.path));
   const views = await writeViews(job.views, job.incoming, view);
@@ -247,8 +270,8 @@ export async function inspect(job: InspectJob): Promise<Inspected> {
     transparent: await isTransparent(view),
     colour: await meanColour(view),
     attention: await attentionOf(view),
-    content: await measureContent(job.path, opening),
-    ...(isSvg ? await drawingFacts(job.path, view) : { damage: damageOf(opened) }),
+    content: await measureContent(job.path, opening, view),
+    ...(isSvg ? await drawingFacts(job.path, view, seconds) : { damage: damageOf(opened) }),
     ...(opened.aside && { aside: opened.aside }),
     ...(opened.wide && { wide: true as const }),
     ...words,

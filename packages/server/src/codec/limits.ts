@@ -9,6 +9,9 @@ export interface JobLimits {
   bytes: number;
 }
 
+/** Processor time that looking at a drawing may take: it has no pixels that would need more, only what it asks for. */
+export const DRAWING_SECONDS = 8;
+
 /** Time on the clock for one second of processor time: a busy machine is slow, a job that only waits is stuck. */
 const PATIENCE = 10;
 
@@ -40,15 +43,22 @@ export function useOf(pid: number): Use | null {
 
 /** Watches one job of a process. */
 export class JobWatch {
+  private limits: JobLimits;
   private start: number;
   private begun: number;
 
   constructor(
     private readonly pid: number,
-    private readonly limits: JobLimits,
+    limits: JobLimits,
   ) {
+    this.limits = limits;
     this.start = useOf(pid)?.seconds ?? 0;
     this.begun = performance.now();
+  }
+
+  /** It turned out that the job may take less than others. @param seconds processor time of a step */
+  atMost(seconds: number): void {
+    this.limits = { ...this.limits, seconds: Math.min(seconds, this.limits.seconds) };
   }
 
   /** A step is done: the next one has the whole time again. */

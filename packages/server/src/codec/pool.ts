@@ -1,7 +1,7 @@
 // The codec processes: one job each at a time, watched for time and memory. Looking at new files goes before making variants.
 import type { Attempt } from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
-import { JobWatch, type JobLimits } from './limits.ts';
+import { DRAWING_SECONDS, JobWatch, type JobLimits } from './limits.ts';
 import { codecProcess, lower, LOWEST } from './process.ts';
 import { InterruptedError, leftOf, RenderError, type Result, type Task, type Worker } from './task.ts';
 import type {
@@ -285,6 +285,9 @@ export class CodecPool {
         worker.ready = true;
         this.stillborn = 0;
         break;
+      case 'drawing':
+        worker.watch?.atMost(DRAWING_SECONDS);
+        return;
       case 'making':
         if (task) {
           task.step = message.key;

@@ -131,6 +131,8 @@ export type FromWorker =
   | { type: 'looked'; seen: Seen }
   | { type: 'points'; points: Attempt[] }
   | { type: 'refused'; code: RefusalCode; sentence: string }
+  /** The file that is looked at is a drawing. */
+  | { type: 'drawing' }
   /** An output is begun: if the process ends now, this is what ended it. */
   | { type: 'making'; key: string }
   | { type: 'made'; variant: MadeVariant }

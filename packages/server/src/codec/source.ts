@@ -40,7 +40,7 @@ export async function openFile(path: string, opening: Opening): Promise<Sharp> {
     failOn: lenient ? 'none' : 'warning',
   };
   // Loaded only for phones' photos: a decoder of two megabytes.
-  if (format === 'heic') return sharp(await (await import('./heic.ts')).heicAsTiff(path), options);
+  if (format === 'heic') return sharp(await (await import('./heic.ts')).heicAsTiff(path, lenient), options);
   if (format !== 'svg')
     return sharp(path, {
       ...options,

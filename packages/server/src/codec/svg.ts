@@ -1,8 +1,20 @@
 // SVG may carry scripts and links to elsewhere; it is only ever drawn from a cleaned copy.
 import createDOMPurify from 'dompurify';
 import { JSDOM } from 'jsdom';
-import { frameSpace, isTurned, turningMatrix, type Rect, type Size, type Turning } from '@dusky-otter/core';
+import {
+  DRAWING_PROPERTIES,
+  drawingDeclarations,
+  drawingSheet,
+  drawingValue,
+  frameSpace,
+  isTurned,
+  turningMatrix,
+  type Rect,
+  type Size,
+  type Turning,
+} from '@dusky-otter/core';
 import { RefusedError } from '../problems.ts';
+import { drawingCost } from './svg-cost.ts';
 import { checkDrawing } from './svg-limits.ts';
 
 export interface CleanDrawing {
@@ -11,7 +23,15 @@ export interface CleanDrawing {
   leftOut: number;
   /** False where a part of it may be missing: what follows a fault is read as well as it can be. */
   wellFormed: boolean;
+  /** What browsers pay for it, see `drawingCost`. */
+  cost: number;
 }
+
+/** What is drawn at all, in ms of `drawingCost`; our own renderer takes about ten times as long for filters. */
+const DEAREST = 5_000;
+
+/** Times that a drawing is cleaned before it is given up. */
+const ROUNDS = 4;
 
 let purify: ReturnType<typeof createDOMPurify> | null = null;
 let leftOut = 0;
@@ -19,16 +39,20 @@ let leftOut = 0;
 /** A picture that the drawing carries inside itself. */
 const EMBEDDED = /^data:image\/(?:png|jpe?g|gif|webp);base64,/i;
 
-/** True for `url(…)` that is not of the drawing itself. */
-const fetches = (value: string): boolean =>
-  [...value.matchAll(/url\(([^)]{0,200})/gi)].some(([, inside]) => !/^\s?['"]?#/.test(inside!));
+/** Attributes whose values browsers read as CSS, beside those that are properties. */
+const READ_AS_CSS = new Set(['gradienttransform', 'patterntransform', 'from', 'to', 'by', 'values']);
+/** What an animation may not move: where something leads, or what a whole element looks like. */
+const UNMOVED = /^(?:(?:xlink:)?href|src|style|class|id|on.*)$/i;
+/** The beginning of an address, as one that an animation would put into an attribute. */
+const SCHEME = /^\s*(?:[a-z][a-z\d+.-]*:|\/\/)/i;
 
 /** References inside the drawing and pictures embedded in it stay; everything that points outside goes. */
 function makePurify(): ReturnType<typeof createDOMPurify> {
   const made = createDOMPurify(new JSDOM('').window);
   made.addHook('uponSanitizeAttribute', (node, attribute) => {
     const { attrName, attrValue } = attribute;
-    const isReference = /href$/i.test(attrName);
+    const name = attrName.toLowerCase();
+    const isReference = /href$/.test(name);
     const isPicture = node.nodeName.toLowerCase() === 'image';
     if (isReference && isPicture && EMBEDDED.test(attrValue.trim())) {
       attribute.forceKeepAttr = true;
@@ -36,40 +60,68 @@ function makePurify(): ReturnType<typeof createDOMPurify> {
     }
     const pointsOut = isReference && !attrValue.trim().startsWith('#');
     if (pointsOut && isPicture) leftOut += 1;
-    if (pointsOut || fetches(attrValue)) attribute.keepAttr = false;
+    const moves = name === 'attributename' && UNMOVED.test(attrValue.trim());
+    if (pointsOut || moves || (READ_AS_CSS.has(name) && SCHEME.test(attrValue))) attribute.keepAttr = false;
+    else if (name === 'style') attribute.attrValue = drawingDeclarations(attrValue);
+    else if (READ_AS_CSS.has(name) || DRAWING_PROPERTIES.has(name))
+      attribute.attrValue = drawingValue(attrValue);
   });
   made.addHook('uponSanitizeElement', (node, { tagName }) => {
-    if (tagName !== 'style' || node.textContent === null) return;
     // Drawing programs colour by style sheets: the rules stay, what they would fetch goes.
-    node.textContent = node.textContent
-      .replace(/@import[^;]{0,500};?/gi, '')
-      .replace(/url\(([^)]{0,500})\)/gi, (whole, inside: string) =>
-        /^\s?['"]?#/.test(inside) ? whole : 'none',
-      );
+    if (tagName === 'style' && node.textContent !== null) node.textContent = drawingSheet(node.textContent);
   });
   return made;
 }
 
-/**
- * The drawing without scripts, event handlers, foreign content and references to other files.
- * @throws RefusedError when nothing drawable is left, or the drawing asks for too much.
- */
-export function cleanSvg(source: string): CleanDrawing {
-  const wellFormed = checkDrawing(source);
+const purified = (source: string): string => {
   purify ??= makePurify();
-  leftOut = 0;
-  const clean = purify.sanitize(source, {
+  return purify.sanitize(source, {
     USE_PROFILES: { svg: true, svgFilters: true },
     ADD_TAGS: ['use', 'image'],
     // Pictures from elsewhere would be fetched when drawn.
     FORBID_TAGS: ['feImage', 'a'],
     PARSER_MEDIA_TYPE: 'image/svg+xml',
   });
+};
+
+/**
+ * The drawing without scripts, event handlers, foreign content and references to other files, cleaned until nothing
+ * changes.
+ * @throws RefusedError when nothing drawable is left, or the drawing asks for too much.
+ */
+export function cleanSvg(source: string): CleanDrawing {
+  // One look at a drawing asks for it several times.
+  if (cleaned?.source === source) return cleaned.drawing;
+  const drawing = cleanedOf(source);
+  cleaned = { source, drawing };
+  return drawing;
+}
+
+let cleaned: { source: string; drawing: CleanDrawing } | null = null;
+
+function cleanedOf(source: string): CleanDrawing {
+  const wellFormed = checkDrawing(source);
+  leftOut = 0;
+  let clean = purified(source);
+  const pointingOut = leftOut;
+  for (let round = 0; ; round++) {
+    const again = purified(clean);
+    if (again === clean) break;
+    // What is another thing each time it is read is no drawing.
+    if (round === ROUNDS) throw new RefusedError('damaged');
+    clean = again;
+  }
   if (!/<svg[\s>]/i.test(clean)) throw new RefusedError('damaged');
   const svg = /\sxmlns=/.test(clean)
     ? clean
     : clean.replace(/<svg/i, '<svg xmlns="http://www.w3.org/2000/svg"');
-  return { svg, leftOut, wellFormed };
+  const cost = drawingCost(svg);
+  if (cost > DEAREST)
+    throw new RefusedError(
+      'too-heavy',
+      'The drawing would take minutes to draw: its filters, masks or patterns are used too often. Simplify it, or export it as PNG, and add it again.',
+    );
+  return { svg, leftOut: pointingOut, wellFormed, cost };
 }
 
 /** Whether browsers read a drawing that is a file of its own: they are strict, and show nothing of one with a fault. */

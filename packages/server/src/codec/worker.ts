@@ -31,7 +31,7 @@ async function carryOut(job: Job): Promise<void> {
         tell({ type: 'points', points: await pointsOf(job) });
         break;
       case 'inspect':
-        tell({ type: 'inspected', result: await inspect(job) });
+        tell({ type: 'inspected', result: await inspect(job, () => tell({ type: 'drawing' })) });
         break;
       case 'views':
         tell({ type: 'views', views: await makeViews(job) });

@@ -47,7 +47,13 @@ export function inside(): void {
 
   const pictures = () => [...document.querySelectorAll(selector)];
 
+  /** What a page that was cleaned has none of. */
+  const ACTIVE =
+    'script, link, base, meta[http-equiv], template, noscript, iframe[src], iframe[srcdoc], frame[src], object[data], embed[src], video[src], audio[src], [onload], [onerror]';
+
   const open = async (html: string): Promise<void> => {
+    if (new DOMParser().parseFromString(html, 'text/html').querySelector(ACTIVE))
+      return say({ kind: 'ready', quirks: false, count: -1 });
     document.open();
     // Opening a document takes its listeners away.
     window.addEventListener('message', hear);

@@ -63,7 +63,7 @@ export function Measure() {
     setProgress({ done: 0, window: SWEPT.from });
     const frame = new SealedFrame(element.current!);
     try {
-      const assembled = await assemble(from, path);
+      const assembled = await assemble(from, path, signal);
       await frame.open(assembled, signal);
       const seen: Awaited<ReturnType<SealedFrame['look']>>[] = [];
       const windows = await sweep(async (window) => {

@@ -1,18 +1,10 @@
 // A page made into one document that loads nothing: its stylesheets inside, stand-ins for its pictures, its scripts and
 // everything else that could act or reach out taken away.
-import {
-  breakpointsIn,
-  pathOf,
-  readdressed,
-  srcsetUnder,
-  wholeSheet,
-  type SheetSource,
-} from '@dusky-otter/core';
+import { pathOf, srcsetUnder } from '@dusky-otter/core';
+import { all, declaring, PICTURES, settled, takeAway } from './harmless-page.ts';
 import { NOTHING, standIn } from './pictures.ts';
 import { SiteError, type SiteFiles } from './site-files.ts';
-
-/** What counts as a picture; the sealed frame looks for the same. */
-export const PICTURES = 'img, input[type="image" i], svg image';
+import { StyleReader, type StyleText } from './styles.ts';
 
 const LARGEST_PAGE = 8_000_000;
 const MOST_ELEMENTS = 60_000;
@@ -61,52 +53,6 @@ async function textOf(file: Blob): Promise<string> {
   }
 }
 
-/** Elements that run, load or lead somewhere. Boxes that pages are laid out around stay, empty. */
-const AWAY =
-  'script, base, template, meta[http-equiv], link:not([rel~="stylesheet" i]), param, track, portal, fencedframe';
-const EMPTIED =
-  'iframe, frame, object, embed, video, audio, source[src], use, feimage, a, area, form, button, input';
-const LOADING = [
-  'src',
-  'srcdoc',
-  'data',
-  'poster',
-  'href',
-  'xlink:href',
-  'action',
-  'formaction',
-  'ping',
-  'background',
-  'code',
-  'archive',
-  'manifest',
-  'longdesc',
-  'cite',
-  'profile',
-  'imagesrcset',
-  'attributionsrc',
-];
-
-function takeAway(document: Document): void {
-  // Without scripts, what stands in for them is shown.
-  for (const element of document.querySelectorAll('noscript')) element.replaceWith(...element.childNodes);
-  for (const element of document.querySelectorAll(AWAY)) element.remove();
-  for (const element of document.querySelectorAll(EMPTIED)) {
-    if (element.matches(PICTURES)) continue;
-    const leads = element.matches('a[href], area[href]');
-    for (const name of LOADING) element.removeAttribute(name);
-    // Links look otherwise than anchors: they stay links, and lead nowhere.
-    if (leads) element.setAttribute('href', '#');
-  }
-  for (const element of document.querySelectorAll('*')) {
-    for (const { name, value } of [...element.attributes]) {
-      // Nothing listens here anyway; what is not in the page can't be let through by mistake.
-      if (/^(?:on|background$)/i.test(name) || /^\s*(?:javascript|vbscript):/i.test(value))
-        element.removeAttribute(name);
-    }
-  }
-}
-
 /** Every picture and its sources under other addresses. */
 function readdressPictures(document: Document, to: (address: string) => string): void {
   for (const element of document.querySelectorAll(`${PICTURES}, picture source`)) {
@@ -130,54 +76,49 @@ const nameOf = (element: Element): string => {
 const isDrawing = (element: Element): boolean =>
   /\.svg(?:[?#]|$)|^data:image\/svg/i.test(element.getAttribute('src') ?? '');
 
+/** A text of styles, and where it goes once it is read. */
+interface StylePlace extends StyleText {
+  put: (css: string) => void;
+}
+
 /** Styles of the page in their places: each sheet that is linked becomes an element that holds it. */
-function inlineSheets(document: Document, page: string, source: SheetSource): string[] {
-  const texts: string[] = [];
+function stylesOf(document: Document, page: string, sheets: ReadonlyMap<string, string>): StylePlace[] {
+  const found: StylePlace[] = [];
   for (const link of document.querySelectorAll('link[rel~="stylesheet" i]')) {
     const rel = link.getAttribute('rel')!.toLowerCase();
-    const found =
-      rel.includes('alternate') || link.hasAttribute('disabled')
-        ? null
-        : source.sheet(link.getAttribute('href') ?? '', page);
-    if (!found) {
-      link.remove();
-      continue;
-    }
+    const path = pathOf(link.getAttribute('href') ?? '', page);
+    const css = path === null ? undefined : sheets.get(path);
+    if (css === undefined || rel.includes('alternate') || link.hasAttribute('disabled')) continue;
     const style = document.createElement('style');
-    style.textContent = wholeSheet(found.css, found.path, source);
     for (const name of ['media', 'id', 'class']) {
       const value = link.getAttribute(name);
       if (value !== null) style.setAttribute(name, value);
     }
-    texts.push(`@media ${link.getAttribute('media') ?? 'all'} {} ${style.textContent}`);
+    // It is read from where it lies, not from where the page does.
+    style.dataset.sheet = path!;
+    style.textContent = css;
     link.replaceWith(style);
   }
   for (const style of document.querySelectorAll('style')) {
-    if (texts.some((text) => text.endsWith(style.textContent))) continue;
-    style.textContent = wholeSheet(style.textContent, page, source);
-    texts.push(`@media ${style.getAttribute('media') ?? 'all'} {} ${style.textContent}`);
+    const at = style instanceof HTMLStyleElement ? style.dataset.sheet : undefined;
+    style.removeAttribute('data-sheet');
+    found.push({
+      css: style.textContent,
+      at: at !== undefined && sheets.has(at) ? at : page,
+      media: style.getAttribute('media') ?? 'all',
+      part: false,
+      put: (css) => (style.textContent = css),
+    });
   }
-  for (const element of document.querySelectorAll('[style]')) {
-    const style = element.getAttribute('style')!;
-    if (/[(\\]/.test(style))
-      element.setAttribute(
-        'style',
-        readdressed(style, (address) => source.file(address, page)),
-      );
-  }
-  return texts;
+  return found;
 }
 
-const DOCTYPE = ({ doctype }: Document): string => {
-  if (!doctype) return '';
-  const { name, publicId, systemId } = doctype;
-  const ids = publicId
-    ? ` PUBLIC "${publicId}"${systemId ? ` "${systemId}"` : ''}`
-    : systemId
-      ? ` SYSTEM "${systemId}"`
-      : '';
-  return `<!DOCTYPE ${name}${ids}>`;
-};
+/** What attributes say in CSS. */
+const attributesOf = (document: Document, page: string): StylePlace[] =>
+  declaring(document).map(({ element, name, css }) => ({
+    ...{ css, at: page, media: 'all', part: true },
+    put: (text) => element.setAttribute(name, text),
+  }));
 
 /** Reads every stylesheet of the site: a page may import any of them. */
 async function sheetsOf(files: SiteFiles): Promise<Map<string, string>> {
@@ -189,73 +130,87 @@ async function sheetsOf(files: SiteFiles): Promise<Map<string, string>> {
 
 /**
  * @param page path of the page among the files
+ * @param signal stops it, wherever it is
  * @throws SiteError where it is too large, or has no picture
  */
-export async function assemble(files: SiteFiles, page: string): Promise<AssembledPage> {
+export async function assemble(files: SiteFiles, page: string, signal: AbortSignal): Promise<AssembledPage> {
   const file = files.get(page);
   if (!file) throw new SiteError(`There is no ${page} in this site.`);
   if (file.size > LARGEST_PAGE) throw new SiteError('This page is larger than 8 MB: it can’t be measured.');
   const text = await textOf(file);
   const document = new DOMParser().parseFromString(text, 'text/html');
-  if (document.querySelectorAll('*').length > MOST_ELEMENTS)
+  if (all(document, '*').length > MOST_ELEMENTS)
     throw new SiteError(`This page has more than ${MOST_ELEMENTS} elements: it can’t be measured.`);
-  const folder = document.querySelector('base[href]')?.getAttribute('href') ?? null;
-  const from =
-    folder === null
-      ? page
-      : `${pathOf(folder, page) ?? ''}${folder.endsWith('/') ? '/' : ''}x`.replace(/^\//, '');
-  takeAway(document);
   const sheets = await sheetsOf(files);
-  /** Files that are named, and what stands for each. */
-  const [wanted, known] = [new Set<string>(), new Map<string, string>()];
+  signal.throwIfAborted();
+  const from = folderOf(document, page);
+  // Sheets come into the page before links are taken away.
+  const styles = stylesOf(document, from, sheets);
+  takeAway(document);
+  styles.push(...attributesOf(document, from));
   const found = [...document.querySelectorAll(PICTURES)];
   if (found.length > MOST_PICTURES)
     throw new SiteError(`This page has more than ${MOST_PICTURES} pictures: it can’t be measured.`);
   const pictures = found.map((element) => ({ name: nameOf(element), drawing: isDrawing(element) }));
-  const source = (standing: (path: string) => string): SheetSource => ({
-    sheet: (address, at) => {
-      const path = pathOf(address, at);
-      const css = path === null ? undefined : sheets.get(path);
-      return css === undefined ? null : { path: path!, css };
-    },
-    file: (address, at) => {
-      if (/^data:/i.test(address)) return address;
-      const path = pathOf(address, at);
-      return path !== null && files.has(path) ? standing(path) : null;
-    },
+  const reader = new StyleReader(signal);
+  try {
+    const known = new Map<string, string>();
+    const missing = new Set<string>();
+    const texts = styles.map(({ css, at, media, part }) => ({ css, at, media, part }));
+    const named = await reader.wanted({ sheets: [...sheets], names: [...files.keys()], texts });
+    const pathIn = (address: string): string | null => {
+      const path = pathOf(address, from);
+      return path !== null && files.has(path) ? path : null;
+    };
+    for (const address of addressesIn(document)) {
+      const path = pathIn(address);
+      if (path === null) missing.add(address);
+      else named.push(path);
+    }
+    for (const path of new Set(named)) {
+      signal.throwIfAborted();
+      known.set(path, await standIn(path, files.get(path)!));
+    }
+    const { texts: written, breakpoints } = await reader.written(known);
+    styles.forEach(({ put }, n) => put(written[n]!));
+    readdressPictures(document, (address) => known.get(pathIn(address) ?? '') ?? NOTHING);
+    const html = settled(document, new Set(written));
+    if (html === null)
+      throw new SiteError('This page reads otherwise each time it is read: it can’t be measured.');
+    return { html, pictures, breakpoints, notices: noticesOf(document, text, missing.size) };
+  } finally {
+    reader.close();
+  }
+}
+
+/** Where the page's addresses start from: its own place, or what it says itself. */
+function folderOf(document: Document, page: string): string {
+  const base = all(document, 'base[href]')[0]?.getAttribute('href') ?? null;
+  return base === null
+    ? page
+    : `${pathOf(base, page) ?? ''}${base.endsWith('/') ? '/' : ''}x`.replace(/^\//, '');
+}
+
+/** What an editor should know of a page. */
+const noticesOf = (document: Document, text: string, missing: number): string[] => [
+  ...(missing > 0
+    ? [
+        `${missing} ${missing === 1 ? 'picture is' : 'pictures are'} not among the files: measured as a browser shows what is missing.`,
+      ]
+    : []),
+  ...(document.querySelector('meta[name="viewport" i]')
+    ? []
+    : ['The page says nothing of its viewport: phones lay it out as 980 px wide and shrink it.']),
+  ...(/<script\b/i.test(text) ? ['Its scripts were not run: what they build is not there.'] : []),
+];
+
+/** Addresses that pictures name, each once. */
+function addressesIn(document: Document): Set<string> {
+  const found = new Set<string>();
+  // What is looked through is thrown away.
+  readdressPictures(document.cloneNode(true) as Document, (address) => {
+    found.add(address);
+    return '';
   });
-  const missing = new Set<string>();
-  // First it is found out which files are named, then what stands for each.
-  const probe = document.cloneNode(true) as Document;
-  const naming = source((path) => {
-    wanted.add(path);
-    return 'data:,';
-  });
-  inlineSheets(probe, from, naming);
-  readdressPictures(probe, (address) => {
-    const stood = naming.file(address, from);
-    if (stood === null) missing.add(address);
-    return stood ?? '';
-  });
-  for (const path of wanted) known.set(path, await standIn(path, files.get(path)!));
-  const real = source((path) => known.get(path) ?? NOTHING);
-  const styles = inlineSheets(document, from, real);
-  readdressPictures(document, (address) => real.file(address, from) ?? NOTHING);
-  const notices = [
-    ...(missing.size > 0
-      ? [
-          `${missing.size} ${missing.size === 1 ? 'picture is' : 'pictures are'} not among the files: measured as a browser shows what is missing.`,
-        ]
-      : []),
-    ...(document.querySelector('meta[name="viewport" i]')
-      ? []
-      : ['The page says nothing of its viewport: phones lay it out as 980 px wide and shrink it.']),
-    ...(/<script\b/i.test(text) ? ['Its scripts were not run: what they build is not there.'] : []),
-  ];
-  return {
-    html: `${DOCTYPE(document)}${document.documentElement.outerHTML}`,
-    pictures,
-    breakpoints: breakpointsIn(styles.join('\n')),
-    notices,
-  };
+  return found;
 }

@@ -1,6 +1,7 @@
 // The sealed frame seen from outside: a page is put in, windows are asked for, sizes come back.
 import type { Answered, Asked, Looked, MeasuredPicture, ObjectFit, PictureSample } from '@dusky-otter/core';
-import { PICTURES, type AssembledPage } from './assemble.ts';
+import type { AssembledPage } from './assemble.ts';
+import { PICTURES } from './harmless-page.ts';
 import { SiteError } from './site-files.ts';
 
 /** Scroll bars would take room from the window that is asked for; React knows the attribute as outdated. */
@@ -75,7 +76,10 @@ export class SealedFrame {
     await opened;
     const ready = this.answer('ready', signal);
     this.ask({ kind: 'page', html, pictures: PICTURES });
-    return ready;
+    const answer = await ready;
+    if (answer.count < 0)
+      throw new SiteError('Something in this page would act or load in it: it can’t be measured.');
+    return answer;
   }
 
   /** The page's pictures in a window of this width. */

@@ -1,11 +1,13 @@
 // Walks through the entropy-coded data of a sequential JPEG (ITU-T T.81, Annex F) without making pixels. Decoders
 // go on after a bad code and show something; here every block must be there, and end where the data ends.
 import type { Complaint } from './complaint.ts';
+import { seamIn } from './seam.ts';
 
 const SOI = 0xd8;
 const EOI = 0xd9;
 const SOS = 0xda;
 const DHT = 0xc4;
+const DQT = 0xdb;
 const DRI = 0xdd;
 
 /** Codes up to this length are looked up at once. */
@@ -118,37 +120,60 @@ function decode(bits: Bits, table: Huffman): number {
   return -1;
 }
 
-/** Reads one block of 64 coefficients. @returns false at a bad code. */
-function block(bits: Bits, dc: Huffman, ac: Huffman): boolean {
-  const size = decode(bits, dc);
-  if (size < 0 || size > 16) return false;
+/** The largest sizes of differences and coefficients at 8 bits a sample (T.81, F.1.2.1.1 and F.1.2.2.1). */
+const [MOST_DC, MOST_AC] = [11, 10];
+/** Eight times the largest mean of a block at 8 bits a sample, around its middle (T.81, A.3.3). */
+const MOST_MEAN = 1024;
+
+/** A number of so many bits with its sign (T.81, F.2.2.1, EXTEND). */
+function signed(bits: Bits, size: number): number {
+  if (size === 0) return 0;
+  const value = bits.peek(size);
   bits.skip(size);
+  return value < 1 << (size - 1) ? value - (1 << size) + 1 : value;
+}
+
+/** Reads one block of 64 coefficients. @param deeper bits a sample beyond 8 @returns what its mean differs from the one before by; null at a bad code */
+function block(bits: Bits, dc: Huffman, ac: Huffman, deeper: number): number | null {
+  const size = decode(bits, dc);
+  if (size < 0 || size > MOST_DC + deeper) return null;
+  const difference = signed(bits, size);
   for (let k = 1; k < 64; k++) {
     const symbol = decode(bits, ac);
-    if (symbol < 0) return false;
+    if (symbol < 0) return null;
     const run = symbol >> 4;
     const length = symbol & 15;
     if (length === 0) {
-      if (run < 15) return true;
+      if (run < 15) return difference;
       k += 15;
     } else {
+      if (length > MOST_AC + deeper) return null;
       k += run;
       bits.skip(length);
     }
-    if (k > 63) return false;
+    if (k > 63) return null;
   }
-  return true;
+  return difference;
 }
 
 interface Component {
   id: number;
   across: number;
   down: number;
+  /** Which table says in what steps its coefficients are kept. */
+  table: number;
+  /** Mean of the block before, in those steps. */
+  mean: number;
+  step: number;
+  /** Of it in a unit of a scan. */
+  blocks: number;
   dc?: Huffman;
   ac?: Huffman;
 }
 
 interface Frame {
+  /** Bits a sample beyond 8. */
+  deeper: number;
   width: number;
   height: number;
   components: Component[];
@@ -160,25 +185,34 @@ function readFrame(file: Uint8Array, at: number): Frame {
     id: file[at + 6 + 3 * i] ?? 0,
     across: (file[at + 7 + 3 * i] ?? 0) >> 4 || 1,
     down: (file[at + 7 + 3 * i] ?? 0) & 15 || 1,
+    table: file[at + 8 + 3 * i] ?? 0,
+    mean: 0,
+    step: 1,
+    blocks: 1,
   }));
-  return { height: word(file, at + 1), width: word(file, at + 3), components };
+  return { deeper: (file[at] ?? 8) - 8, height: word(file, at + 1), width: word(file, at + 3), components };
 }
 
 const word = (file: Uint8Array, at: number): number => ((file[at] ?? 0) << 8) | (file[at + 1] ?? 0);
 
 /** How many units a scan has, and which blocks make up one of them (T.81, A.2). */
-function unitsOf(frame: Frame, scanned: readonly Component[]): { units: number; blocks: Component[] } {
+function unitsOf(
+  frame: Frame,
+  scanned: readonly Component[],
+): { units: number; blocks: Component[]; columns: number } {
   const across = Math.max(...frame.components.map((c) => c.across));
   const down = Math.max(...frame.components.map((c) => c.down));
   const [only] = scanned;
   if (scanned.length === 1 && only) {
     const wide = Math.ceil((frame.width * only.across) / across / 8);
     const high = Math.ceil((frame.height * only.down) / down / 8);
-    return { units: wide * high, blocks: [only] };
+    return { units: wide * high, blocks: [only], columns: wide };
   }
-  const units = Math.ceil(frame.width / (8 * across)) * Math.ceil(frame.height / (8 * down));
-  const blocks = scanned.flatMap((c) => Array.from({ length: c.across * c.down }, () => c));
-  return { units, blocks };
+  const columns = Math.ceil(frame.width / (8 * across));
+  const units = columns * Math.ceil(frame.height / (8 * down));
+  for (const c of scanned) c.blocks = c.across * c.down;
+  const blocks = scanned.flatMap((c) => Array.from({ length: c.blocks }, () => c));
+  return { units, blocks, columns };
 }
 
 /**
@@ -193,7 +227,9 @@ function walkScan(
   every: number,
 ): number | Complaint {
   const bits = new Bits(file, start);
-  const { units, blocks } = unitsOf(frame, scanned);
+  const { units, blocks, columns } = unitsOf(frame, scanned);
+  /** Means of each component's blocks, unit by unit. */
+  const means = new Map(scanned.map((component) => [component, new Float32Array(units)]));
   for (let unit = 0; unit < units; unit++) {
     if (every > 0 && unit > 0 && unit % every === 0) {
       const marker = bits.at;
@@ -205,22 +241,34 @@ function walkScan(
       )
         return { sentence: 'a part of its data is garbled', share: unit / units };
       bits.restart(marker + 2);
+      for (const component of scanned) component.mean = 0;
     }
-    for (const { dc, ac } of blocks) {
+    for (const component of blocks) {
+      const { dc, ac, step } = component;
       if (!dc || !ac) return { sentence: 'a table that its data needs is missing', share: 0 };
-      if (!block(bits, dc, ac)) return { sentence: 'a part of its data is garbled', share: unit / units };
+      const difference = block(bits, dc, ac, frame.deeper);
+      component.mean += difference ?? 0;
+      // A mean that no samples have: what it adds up from is not what was written.
+      const isBeyond = Math.abs(component.mean) * step > (MOST_MEAN << frame.deeper) + step;
+      if (difference === null || isBeyond)
+        return { sentence: 'a part of its data is garbled', share: unit / units };
       if (bits.spent) return { sentence: 'its data ends early', share: unit / units };
+      means.get(component)![unit]! += (component.mean * step) / (8 * component.blocks);
     }
   }
   if (!bits.isPadded) return { sentence: 'a part of its data is garbled', share: 1 };
   if (bits.unread >= 8 || (bits.at < file.length && file[bits.at] !== 0xff))
     return { sentence: 'there is more data than the picture has place for', share: 1 };
+  for (const values of means.values())
+    if (seamIn({ columns, rows: units / columns, values }) !== null)
+      return { sentence: 'its colours are shifted from some row on', share: 1 };
   return bits.at;
 }
 
 /** What is wrong with the file's data, or null: nothing found, or a kind that is not looked through (progressive, arithmetic). */
 export function jpegComplaint(file: Uint8Array): Complaint | null {
   const tables = new Map<number, Huffman>();
+  const steps = new Map<number, number>();
   let frame: Frame | null = null;
   let every = 0;
   let scans = 0;
@@ -246,6 +294,13 @@ export function jpegComplaint(file: Uint8Array): Complaint | null {
         tables.set(file[p]!, huffman(counts, file.subarray(p + 17, p + 17 + total)));
         p += 17 + total;
       }
+    } else if (marker === DQT) {
+      for (let p = body; p < at;) {
+        const long = file[p]! >> 4 !== 0;
+        // The first of 64 is that of the means.
+        steps.set(file[p]! & 15, long ? word(file, p + 1) : (file[p + 1] ?? 1));
+        p += 1 + (long ? 128 : 64);
+      }
     } else if (marker === DRI) every = word(file, body);
     else if (marker === 0xc0 || marker === 0xc1) frame = readFrame(file, body);
     // Progressive, lossless and arithmetic kinds are left to the decoder.
@@ -257,7 +312,8 @@ export function jpegComplaint(file: Uint8Array): Complaint | null {
         const found = frame.components.find((c) => c.id === file[body + 1 + 2 * i]);
         const which = file[body + 2 + 2 * i] ?? 0;
         const [dc, ac] = [tables.get(which >> 4), tables.get(0x10 | (which & 15))];
-        if (found) scanned.push({ ...found, ...(dc && { dc }), ...(ac && { ac }) });
+        const step = found && steps.get(found.table);
+        if (found) scanned.push({ ...found, step: step ?? 1, ...(dc && { dc }), ...(ac && { ac }) });
       }
       // Its height comes only behind its data (DNL, T.81, B.2.5).
       if (frame.height === 0) return null;

@@ -5,6 +5,7 @@ import type { Complaint } from './complaint.ts';
 import { gifComplaint } from './gif.ts';
 import { jpegComplaint, progressiveScans } from './jpeg.ts';
 import { pngComplaint } from './png.ts';
+import { tiffComplaint } from './tiff.ts';
 import { webpComplaint } from './webp.ts';
 
 /** Scans after which a progressive JPEG shows the whole picture, if not yet sharply. */
@@ -31,16 +32,25 @@ export async function complaintOf(
     case 'gif':
       return gifComplaint(await readFile(path)) ?? (decoded ? null : { sentence: '', share: 0 });
     case 'png':
-      return decoded ? null : pngComplaint(await readFile(path));
+      return pngComplaint(await readFile(path), decoded);
     case 'webp':
       return decoded
         ? webpComplaint(await readFile(path))
         : { sentence: 'its data makes no sense', share: 0 };
+    case 'tiff': {
+      const found = tiffComplaint(await readFile(path));
+      return found ?? (decoded ? null : { sentence: 'its data makes no sense', share: 0 });
+    }
+    case 'heic':
+      return decoded
+        ? null
+        : {
+            sentence: 'a part of its data is missing or garbled',
+            share: await (await import('../heic.ts')).heicShare(path),
+          };
     // Their decoders either read all of it or nothing.
     case 'avif':
-    case 'tiff':
     case 'svg':
-    case 'heic':
       return decoded ? null : { sentence: 'its data makes no sense', share: 0 };
   }
 }

@@ -1,5 +1,6 @@
 // Walks through the chunks of a WebP (RIFF container, WebP container specification): each must fit, and they must fill the file.
 import type { Complaint } from './complaint.ts';
+import { webpDataComplaint, type PictureChunk } from './webp-data.ts';
 
 const HEAD = 12;
 /** Bytes of an ANMF chunk before the chunks of its frame. */
@@ -23,8 +24,14 @@ function chunksIn(
   return found;
 }
 
-/** What is wrong with the container, or null. The pictures' own data have no checks that could be made. */
-export function webpComplaint(file: Buffer): Complaint | null {
+/** What is wrong with a file, or null. */
+export async function webpComplaint(file: Buffer): Promise<Complaint | null> {
+  const found = picturesIn(file);
+  return 'sentence' in found ? found : webpDataComplaint(file, found.pictures);
+}
+
+/** The pictures that a container holds, or what is wrong with it. */
+function picturesIn(file: Buffer): Complaint | { pictures: PictureChunk[] } {
   const garbled: Complaint = { sentence: 'a part of its data is garbled', share: 1 };
   if (file.length < HEAD) return { ...garbled, share: 0 };
   const whole = 8 + file.readUInt32LE(4);
@@ -33,14 +40,19 @@ export function webpComplaint(file: Buffer): Complaint | null {
   if (!chunks) return garbled;
   const frames = chunks.filter(({ name }) => name === 'ANMF');
   const pictures = chunks.filter(({ name }) => name === 'VP8 ' || name === 'VP8L');
+  const framed: PictureChunk[] = [];
   for (const { from, to } of frames) {
-    const inside = chunksIn(file, from + FRAME_HEAD, to);
-    if (!inside?.some(({ name }) => name === 'VP8 ' || name === 'VP8L')) return garbled;
+    const picture = chunksIn(file, from + FRAME_HEAD, to)?.find(
+      ({ name }) => name === 'VP8 ' || name === 'VP8L',
+    );
+    if (!picture) return garbled;
+    framed.push(picture);
   }
   const extended = chunks.find(({ name }) => name === 'VP8X');
   const moves = extended !== undefined && ((file[extended.from] ?? 0) & 2) !== 0;
   const complete = moves
     ? frames.length > 0 && chunks.some(({ name }) => name === 'ANIM')
     : pictures.length === 1;
-  return complete && (moves || frames.length === 0) ? null : garbled;
+  if (!complete || (!moves && frames.length > 0)) return garbled;
+  return { pictures: moves ? framed : pictures };
 }
