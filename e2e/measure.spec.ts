@@ -153,6 +153,90 @@ test('a hostile page reaches neither the application nor the network', async ({ 
   }
 });
 
+test('what reads otherwise when it is read again is cleaned again, and names are no way in', async ({
+  page,
+  server,
+  setId,
+}) => {
+  const hits: string[] = [];
+  const outside = createServer((request, response) => {
+    hits.push(request.url!);
+    response.end();
+  });
+  outside.on('connection', () => hits.push('a connection'));
+  await new Promise<void>((done) => outside.listen(0, '127.0.0.1', done));
+  const evil = `http://127.0.0.1:${(outside.address() as AddressInfo).port}`;
+  const inner = `<img src=x onerror="top.document.title='taken'"><link rel=preconnect href=${evil}><link rel=prefetch href=${evil}/p><script>top.document.title='taken'</script>`;
+  const hostile = `<!doctype html><title>x</title><img src="data:image/gif;base64,R0lGODlhAQABAAAAACw=" width=200 height=100 alt="A bowl">
+<form><math><mtext></form><form><mglyph><style></math>${inner}</style></mglyph></form>
+<math><mtext><table><mglyph><style><!--</style><img title="--&gt;${inner.replaceAll('"', '&quot;').replaceAll('<', '&lt;')}">
+<svg></p><style><g title="</style>${inner}"></svg>
+<form id="f"><div></form><form id="inner"><input name=attributes><input name=getAttributeNames><input id=removeAttribute>${inner}</form></div>
+<select><noembed></select><noembed>${inner}</noembed></noembed></select><xmp><p title="</xmp>${inner}"></xmp>
+<img name=getElementById src=a.png><img name=querySelectorAll src=a.png><img name=documentElement src=a.png><img name=images src=a.png>
+<img name=open src=a.png><img name=write src=a.png><img name=fonts src=a.png><object id=createElement></object>
+<svg><rect fill="u\\72l(${evil}/fill)" mask="url(${evil}/mask#x)"/></svg><p style="background:image-set('${evil}/i' 1x)">x</p>`;
+  try {
+    await page.goto(`${server.address}/sets/${setId}/measure`);
+    const title = await page.title();
+    await page.getByLabel('A page or a ZIP of a site').setInputFiles({
+      name: 'nested.html',
+      mimeType: 'text/html',
+      buffer: Buffer.from(hostile),
+    });
+    await expect(page.getByText(/^Looked at in \d+ windows/)).toBeVisible();
+    await expect(page.locator('[data-proposal]').filter({ hasText: '200px' })).toBeVisible();
+    const sealed = page.frames().filter((frame) => new URL(frame.url()).pathname === '/measuring');
+    for (const frame of sealed)
+      expect(
+        await frame.evaluate(
+          () => document.querySelectorAll('script, link, base, meta[http-equiv], [onerror]').length,
+        ),
+      ).toBe(0);
+    expect(await page.title()).toBe(title);
+    expect(hits).toEqual([]);
+  } finally {
+    outside.close();
+  }
+});
+
+test('stylesheets that are made to take long are read all the same, or can be stopped', async ({
+  page,
+  server,
+  setId,
+}) => {
+  await page.goto(`${server.address}/sets/${setId}/measure`);
+  const css = [
+    '1'.repeat(400_000),
+    '@import ('.repeat(60_000),
+    '@media '.repeat(60_000),
+    `@media (min-width:${'9'.repeat(200_000)}`,
+    '/*'.repeat(200_000),
+    'url('.repeat(100_000),
+    'a{'.repeat(100_000),
+  ];
+  const sheets = css.map((_, n) => `<link rel="stylesheet" href="${n}.css">`).join('');
+  const html = `<!doctype html><title>x</title>${sheets}<img width="210" height="90" alt="A jug" src="data:,">`;
+  const files = Object.fromEntries(css.map((text, n) => [`${n}.css`, strToU8(text)]));
+  const zip = Buffer.from(zipSync({ 'index.html': strToU8(html), ...files }));
+  await page
+    .getByLabel('A page or a ZIP of a site')
+    .setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: zip });
+  await expect(page.getByText(/^Looked at in \d+ windows/)).toBeVisible();
+  // A page of its own that never comes to an end within any patience: the window answers, and Stop stops it.
+  const endless = Object.fromEntries(
+    Array.from({ length: 60 }, (_, n) => [`${n}.css`, strToU8('a{b:c}'.repeat(150_000))]),
+  );
+  const links = Object.keys(endless).map((name) => `<link rel="stylesheet" href="${name}">`);
+  const long = zipSync({ 'index.html': strToU8(`<!doctype html>${links.join('')}<img>`), ...endless });
+  await page.getByRole('button', { name: 'Another site' }).click();
+  await page
+    .getByLabel('A page or a ZIP of a site')
+    .setInputFiles({ name: 'long.zip', mimeType: 'application/zip', buffer: Buffer.from(long) });
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByRole('button', { name: 'Stop' })).toBeHidden();
+});
+
 test('what can’t be measured is said, and another page can be chosen', async ({ page, server, setId }) => {
   await page.goto(`${server.address}/sets/${setId}/measure`);
   const input = page.getByLabel('A page or a ZIP of a site');
@@ -163,6 +247,16 @@ test('what can’t be measured is said, and another page can be chosen', async (
     ['huge.html', Buffer.alloc(9_000_000, 'x'), 'larger than 8 MB'],
     ['deep.html', Buffer.from(`<!doctype html>${'<i></i>'.repeat(70_000)}`), 'more than 60000 elements'],
     ['many.html', Buffer.from(`<!doctype html>${'<img>'.repeat(2000)}`), 'more than 1500 pictures'],
+    [
+      'styles.html',
+      Buffer.from(`<style>${'a{'.repeat(30_000)}</style><img>`),
+      'brackets stand inside each other',
+    ],
+    [
+      'vars.html',
+      Buffer.from(`<p style="width:${'var(--x,'.repeat(30_000)}"><img>`),
+      'brackets stand inside each',
+    ],
   ] as const) {
     await give(name, buffer);
     await expect(page.getByRole('alert'), name).toContainText(sentence);

@@ -19,6 +19,9 @@ export interface HarmlessRules {
   imported?: (address: string, conditions: string) => void;
 }
 
+/** Blocks and functions inside each other; nobody writes more. */
+const DEEPEST = 64;
+
 /** What stands where something was that loads nothing any more. */
 const NOTHING = 'data:,';
 
@@ -80,8 +83,10 @@ class Filter {
   }
 
   private write({ type, text }: Token): void {
-    this.out += text;
     const closer = CLOSER.get(type);
+    // Browsers call themselves for what stands inside each other, and fall when it is too deep.
+    if (closer !== undefined && this.open.length >= DEEPEST) return this.skipTo(closer);
+    this.out += text;
     if (closer !== undefined) this.open.push(closer);
   }
 
@@ -113,14 +118,14 @@ class Filter {
     if (name.startsWith('--')) this.write(token);
     else if (known) this.write({ type: token.type, text: `${name}(` });
     else {
-      this.skipArguments();
+      this.skipTo(')');
       this.out += `${unknown(name)}()`;
     }
   }
 
-  /** Up to the end of a function whose beginning was read. */
-  private skipArguments(): void {
-    const open = [')'];
+  /** Up to the end of a block, or a function, whose beginning was read. */
+  private skipTo(end: string): void {
+    const open = [end];
     while (open.length > 0 && this.at < this.tokens.length) {
       const token = this.tokens[this.at++]!;
       const closer = CLOSER.get(token.type);

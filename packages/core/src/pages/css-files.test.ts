@@ -119,6 +119,18 @@ describe('a whole stylesheet', () => {
       '@media screen { \\7d @media print { a { b: (c)}} } \\5d \\29 \\7d d { e: f } g { h: i }',
     );
   });
+  test('what stands inside each other more deeply than anybody writes is left out', () => {
+    const deep = wholeSheet(`${'a{'.repeat(5_000)}b{c:d}${'}'.repeat(5_000)}e{f:g}`, 'x.css', source);
+    expect(deep.match(/a\{/g)!.length).toBeLessThan(100);
+    expect(deep).toContain('e{f:g}');
+    const calc = wholeSheet(
+      `a{width:${'calc('.repeat(5_000)}1px${')'.repeat(5_000)};color:red}`,
+      'x.css',
+      source,
+    );
+    expect(calc.length).toBeLessThan(1_000);
+    expect(calc).toContain('color:red}');
+  });
   test('names that are written with escapes load nothing either', () => {
     const css = wholeSheet(
       'a{b:u\\72l(x.png)} c{d:\\55RL(y.png)} e{f:image-set("z.png" 1x)} g{h:\\u\\rl(w.png)}',

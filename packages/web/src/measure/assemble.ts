@@ -83,7 +83,8 @@ interface StylePlace extends StyleText {
 
 /** Styles of the page in their places: each sheet that is linked becomes an element that holds it. */
 function stylesOf(document: Document, page: string, sheets: ReadonlyMap<string, string>): StylePlace[] {
-  const found: StylePlace[] = [];
+  /** Sheets that were linked; their text is never in a document as it is: browsers read it even where nobody sees it. */
+  const linked = new Map<Element, { css: string; at: string }>();
   for (const link of document.querySelectorAll('link[rel~="stylesheet" i]')) {
     const rel = link.getAttribute('rel')!.toLowerCase();
     const path = pathOf(link.getAttribute('href') ?? '', page);
@@ -95,22 +96,15 @@ function stylesOf(document: Document, page: string, sheets: ReadonlyMap<string, 
       if (value !== null) style.setAttribute(name, value);
     }
     // It is read from where it lies, not from where the page does.
-    style.dataset.sheet = path!;
-    style.textContent = css;
+    linked.set(style, { css, at: path! });
     link.replaceWith(style);
   }
-  for (const style of document.querySelectorAll('style')) {
-    const at = style instanceof HTMLStyleElement ? style.dataset.sheet : undefined;
-    style.removeAttribute('data-sheet');
-    found.push({
-      css: style.textContent,
-      at: at !== undefined && sheets.has(at) ? at : page,
-      media: style.getAttribute('media') ?? 'all',
-      part: false,
-      put: (css) => (style.textContent = css),
-    });
-  }
-  return found;
+  return [...document.querySelectorAll('style')].map((style) => ({
+    ...(linked.get(style) ?? { css: style.textContent, at: page }),
+    media: style.getAttribute('media') ?? 'all',
+    part: false,
+    put: (css) => (style.textContent = css),
+  }));
 }
 
 /** What attributes say in CSS. */
@@ -138,6 +132,7 @@ export async function assemble(files: SiteFiles, page: string, signal: AbortSign
   if (!file) throw new SiteError(`There is no ${page} in this site.`);
   if (file.size > LARGEST_PAGE) throw new SiteError('This page is larger than 8 MB: it can’t be measured.');
   const text = await textOf(file);
+  checkText(text);
   const document = new DOMParser().parseFromString(text, 'text/html');
   if (all(document, '*').length > MOST_ELEMENTS)
     throw new SiteError(`This page has more than ${MOST_ELEMENTS} elements: it can’t be measured.`);
@@ -180,6 +175,23 @@ export async function assemble(files: SiteFiles, page: string, signal: AbortSign
     return { html, pictures, breakpoints, notices: noticesOf(document, text, missing.size) };
   } finally {
     reader.close();
+  }
+}
+
+/** Brackets inside each other in one page. Chromium reads styles by calling itself, and falls when it is too deep. */
+const DEEPEST = 1_000;
+
+/** @throws SiteError for text that a browser can't be given, or that takes it long */
+function checkText(text: string): void {
+  if ((text.match(/<[a-z]/gi)?.length ?? 0) > MOST_ELEMENTS)
+    throw new SiteError(`This page has more than ${MOST_ELEMENTS} elements: it can’t be measured.`);
+  let depth = 0;
+  for (const bracket of text.match(/[([{)\]}]/g) ?? []) {
+    depth = '([{'.includes(bracket) ? depth + 1 : Math.max(0, depth - 1);
+    if (depth > DEEPEST)
+      throw new SiteError(
+        `More than ${DEEPEST} brackets stand inside each other in this page: it can’t be measured.`,
+      );
   }
 }
 
