@@ -167,7 +167,7 @@ test('what reads otherwise when it is read again is cleaned again, and names are
   await new Promise<void>((done) => outside.listen(0, '127.0.0.1', done));
   const evil = `http://127.0.0.1:${(outside.address() as AddressInfo).port}`;
   const inner = `<img src=x onerror="top.document.title='taken'"><link rel=preconnect href=${evil}><link rel=prefetch href=${evil}/p><script>top.document.title='taken'</script>`;
-  const hostile = `<!doctype html><title>x</title><img src="data:image/gif;base64,R0lGODlhAQABAAAAACw=" width=200 height=100 alt="A bowl">
+  const hostile = `<!doctype html><title>x</title><img src="data:image/gif;base64,R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7" style="display:block;width:200px;height:100px" alt="A bowl">
 <form><math><mtext></form><form><mglyph><style></math>${inner}</style></mglyph></form>
 <math><mtext><table><mglyph><style><!--</style><img title="--&gt;${inner.replaceAll('"', '&quot;').replaceAll('<', '&lt;')}">
 <svg></p><style><g title="</style>${inner}"></svg>
@@ -178,6 +178,7 @@ test('what reads otherwise when it is read again is cleaned again, and names are
 <svg><rect fill="u\\72l(${evil}/fill)" mask="url(${evil}/mask#x)"/></svg><p style="background:image-set('${evil}/i' 1x)">x</p>`;
   try {
     await page.goto(`${server.address}/sets/${setId}/measure`);
+    await expect(page).toHaveTitle(/^Measure a page/);
     const title = await page.title();
     await page.getByLabel('A page or a ZIP of a site').setInputFiles({
       name: 'nested.html',

@@ -3,7 +3,7 @@ import generate from 'css-tree/generator';
 import parse from 'css-tree/parser';
 import walk from 'css-tree/walker';
 import { ident } from 'css-tree/utils';
-import type { CssNode } from 'css-tree';
+import type { CssNode, List } from 'css-tree';
 import { harmless } from './harmless.ts';
 
 /** Properties of SVG 2 (styling, geometry, painting, text), Masking, Filter Effects, Transforms, Animations, Fonts. */
@@ -60,10 +60,11 @@ function reduced(css: string, context: 'stylesheet' | 'declarationList'): string
   const tree = parsedCss(css, context);
   if (!tree) return '';
   try {
-    walk(tree, (node, item, list) => {
+    // The root stands in no list, whatever the package's types say.
+    walk(tree, (node, item, list: List<CssNode> | null) => {
       // In a list stands what was not understood, among declarations and rules.
       const goes = node.type === 'Raw' || (node.type === 'Declaration' && !isPaintedBy(node.property));
-      if (goes) list.remove(item);
+      if (goes) list?.remove(item);
     });
     return generate(tree);
   } catch (error) {

@@ -10,7 +10,7 @@ export interface JobLimits {
 }
 
 /** Processor time that looking at a drawing may take: it has no pixels that would need more, only what it asks for. */
-export const DRAWING_SECONDS = 8;
+export const DRAWING_SECONDS = 10;
 
 /** Time on the clock for one second of processor time: a busy machine is slow, a job that only waits is stuck. */
 const PATIENCE = 10;

@@ -1,6 +1,7 @@
 // SVG may carry scripts and links to elsewhere; it is only ever drawn from a cleaned copy.
 import createDOMPurify from 'dompurify';
 import { JSDOM } from 'jsdom';
+import { SaxesParser } from 'saxes';
 import {
   DRAWING_PROPERTIES,
   drawingDeclarations,
@@ -126,13 +127,12 @@ function cleanedOf(source: string): CleanDrawing {
 
 /** Whether browsers read a drawing that is a file of its own: they are strict, and show nothing of one with a fault. */
 export function isSound(svg: string): boolean {
-  try {
-    return (
-      new JSDOM(svg, { contentType: 'image/svg+xml' }).window.document.documentElement.localName === 'svg'
-    );
-  } catch {
-    return false;
-  }
+  const parser = new SaxesParser({ xmlns: true });
+  let [sound, root] = [true, ''];
+  parser.on('error', () => (sound = false));
+  parser.on('opentag', ({ local }) => (root ||= local));
+  parser.write(svg).close();
+  return sound && root === 'svg';
 }
 
 /** The cleaned drawing, told to be drawn at a size in px. Without a `viewBox` it gets one of its natural size. */
