@@ -15,7 +15,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chance, type WholeSet } from '@dusky-otter/core';
 import { fullDisk } from '../faults/full-disk.ts';
+import { endsWithNpm, startsStarved } from '../faults/starts.ts';
 import { newSet, photo, sha, storeEquals } from '../faults/store.ts';
+import { zipsStayHonest } from '../faults/zips.ts';
 import { report, rounded, type Figures } from '../report.ts';
 import { Rig, type Part } from '../rig.ts';
 
@@ -279,6 +281,18 @@ const FAULTS: Record<string, () => Promise<boolean>> = {
     const left = readdirSync(path('incoming')).filter((name) => /^[0-9a-f-]{36}$/.test(name));
     return left.length === 0 && (await rig.state(own)).rows.every((row) => row.fileName !== 'cut.jpg');
   },
+  'a made file damaged while it goes into a ZIP: the ZIP has all files, or breaks off and says so':
+    async () => {
+      const { row } = await firstFile();
+      return zipsStayHonest({
+        wanted: new Set(row.variants.map(({ key }) => key)).size,
+        zip: () => rig.ask('GET', `/api/sets/${own}/hand-over.zip`),
+        spoil: async () => appendFileSync((await firstFile()).file, 'x'),
+        mended: () => rig.settled(own),
+      });
+    },
+  'a start beside others that take all processors': () => startsStarved(folder),
+  'npm ended by a signal: server and database end too': () => endsWithNpm(folder),
   'an address that others could reach is refused at start': async () => {
     const { status, stderr } = spawnSync(
       process.execPath,

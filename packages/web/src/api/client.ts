@@ -261,7 +261,6 @@ export const api = {
   publish: (setId: number, selection: string) =>
     call('POST', `/api/sets/${setId}/hand-over/publish?${query({ selection })}`),
   placesInUse: (setId: number) => call<Record<string, PlaceUse>>('GET', `/api/sets/${setId}/places`),
-  /** What it costs to have a place as `value`; null: not at all. */
   /** What an arrangement would weigh, before it is so. */
   arrangementForecast: (setId: number, value: Slot, signal: AbortSignal) =>
     call<PolicyForecast>(
@@ -270,6 +269,7 @@ export const api = {
       { slot: value.id, value },
       signal,
     ),
+  /** What it costs to have a place as `value`; null: not at all. */
   placeCost: (setId: number, slot: string, value: Slot | null) =>
     call<PlaceCost>('POST', `/api/sets/${setId}/places/cost`, { slot, value }),
 };

@@ -148,7 +148,6 @@ export function useRowOr(id: number): { row: Row | null; gone: boolean } {
 }
 
 /** Rows by their ids, those that are read. */
-/** Rows by their ids, those that are read. */
 export function useRows(ids: readonly number[]): Row[] {
   const setId = useSetId();
   const slots = useSetSlots();

@@ -336,11 +336,11 @@ export const putOfferAway = (offer: number): Promise<void> =>
 export const putOffersAway = (): Promise<void> =>
   forOpenSet(async (setId) => putHeader(setId, { offers: await api.leaveAllOut(setId) }));
 
-/** Stops making versions, or goes on. */
 /** Smaller files are looked for at once, or only when nothing else is to be made. */
 export const askThorough = (now: boolean): Promise<void> =>
   forOpenSet(async (setId) => putHeader(setId, { preparation: await api.thorough(setId, now) }));
 
+/** Stops making versions, or goes on. */
 export const pausePreparation = (paused: boolean): Promise<void> =>
   forOpenSet(async (setId) => putHeader(setId, { preparation: await api.pause(setId, paused) }));
 

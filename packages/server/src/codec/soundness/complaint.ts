@@ -7,5 +7,9 @@ export interface Complaint {
   share: number;
 }
 
+/** Whether reading went beyond the end of a file. Errors of buffers are of another realm than tests run in: told by name. */
+export const isBeyondEnd = (error: unknown): boolean =>
+  (error as { name?: unknown } | null)?.name === 'RangeError';
+
 /** Part of a picture from which it counts as mostly there. */
 export const MOSTLY = 0.9;

@@ -1,11 +1,15 @@
 // Where the coded pictures of a HEIF file lie (ISO/IEC 23008-12, ISO/IEC 14496-12): the items that its main picture is
 // made of, and the slices in each (ISO/IEC 14496-15: units with their length before them).
 
+import { isBeyondEnd } from './complaint.ts';
+
 /** A part of the file that holds one item's data, and where the file says so. */
 export interface ItemData {
   id: number;
   from: number;
   to: number;
+  /** It lies among the properties. */
+  aside: boolean;
   /** Where the offset and the length of it stand in the file, and in how many bytes each. */
   said: { offset: number; offsetBytes: number; base: number; length: number; lengthBytes: number };
 }
@@ -45,8 +49,8 @@ function boxesIn(file: Buffer, from: number, to: number): Box[] {
 const unsigned = (file: Buffer, at: number, bytes: number): number =>
   bytes === 0 ? 0 : bytes === 8 ? Number(file.readBigUInt64BE(at)) : file.readUIntBE(at, bytes);
 
-/** Data of items that lie in the file itself in one piece, by id (iloc). */
-function locationsIn(file: Buffer, { from }: Box): Map<number, ItemData> {
+/** Data of items that lie in one piece, in the file itself or among the properties (idat), by id (iloc). */
+function locationsIn(file: Buffer, { from }: Box, idat: Box | undefined): Map<number, ItemData> {
   const version = file[from]!;
   const [sizes, more] = [file[from + 4]!, file[from + 5]!];
   const [offsetBytes, lengthBytes, baseBytes] = [sizes >> 4, sizes & 15, more >> 4];
@@ -69,11 +73,13 @@ function locationsIn(file: Buffer, { from }: Box): Map<number, ItemData> {
     for (let e = 0; e < extents; e++) {
       at += indexBytes;
       const said = { offset: at, offsetBytes, base, length: at + offsetBytes, lengthBytes };
-      const start = base + unsigned(file, at, offsetBytes);
+      // From the beginning of the file, or of that box.
+      const zero = method === 0 ? 0 : (idat?.from ?? Infinity);
+      const start = zero + base + unsigned(file, at, offsetBytes);
       const length = unsigned(file, at + offsetBytes, lengthBytes);
       at += offsetBytes + lengthBytes;
-      if (method === 0 && extents === 1 && start + length <= file.length)
-        found.set(id, { id, from: start, to: start + length, said });
+      if (method <= 1 && extents === 1 && start + length <= file.length)
+        found.set(id, { id, from: start, to: start + length, aside: method === 1, said });
     }
   }
   return found;
@@ -115,20 +121,20 @@ export function codedPicture(file: Buffer): CodedPicture | null {
     const [pitm, iloc, iinf] = [box('pitm'), box('iloc'), box('iinf')];
     if (!pitm || !iloc || !iinf) return null;
     const main = unsigned(file, pitm.from + 4, file[pitm.from] === 0 ? 2 : 4);
-    const [kinds, locations] = [kindsIn(file, iinf), locationsIn(file, iloc)];
+    const [kinds, locations] = [kindsIn(file, iinf), locationsIn(file, iloc, box('idat'))];
     const cut = file.subarray(meta.from, meta.to).includes('clap');
     const grid = kinds.get(main) === 'grid';
     const ids = grid ? sourcesOf(file, box('iref'), main) : [main];
     if (ids.length === 0 || ids.some((id) => kinds.get(id) !== 'hvc1')) return null;
     const items = ids.map((id) => locations.get(id));
-    if (!items.every((item) => item !== undefined)) return null;
-    // A grid says how many rows and columns it has, each less one; it may lie among the properties, and is then one row.
+    if (!items.every((item) => item !== undefined) || items.some(({ aside }) => aside)) return null;
+    // A grid says how many rows and columns it has, each less one.
     const head = grid ? locations.get(main) : undefined;
     const columns = !grid ? 1 : head ? file[head.from + 3]! + 1 : 0;
     return columns > 0 && items.length % columns === 0 ? { items, columns, cut } : null;
   } catch (error) {
     // A box that points beyond the file is the decoder's to complain of.
-    if (error instanceof RangeError) return null;
+    if (isBeyondEnd(error)) return null;
     throw error;
   }
 }

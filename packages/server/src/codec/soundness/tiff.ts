@@ -1,7 +1,7 @@
 // Walks through the strips or tiles of a TIFF (TIFF 6.0; Adobe Photoshop TIFF Technical Notes): what they are packed in
 // has checksums or a length of its own, which its decoder does not look at.
 import { inflateSync } from 'node:zlib';
-import type { Complaint } from './complaint.ts';
+import { isBeyondEnd, type Complaint } from './complaint.ts';
 import { jpegComplaint } from './jpeg.ts';
 
 const TAG = {
@@ -102,7 +102,7 @@ export function tiffComplaint(file: Buffer): Complaint | null {
     return found && partsComplaint(file, found);
   } catch (error) {
     // It points beyond its own end.
-    if (error instanceof RangeError) return { sentence: 'its data ends early', share: 0 };
+    if (isBeyondEnd(error)) return { sentence: 'its data ends early', share: 0 };
     throw error;
   }
 }
@@ -139,7 +139,10 @@ function partsComplaint(file: Buffer, found: Directory): Complaint | null {
         return garbled;
       }
     } else if (compression === LZW) {
-      if (planes === 1 && lzwBytes(data) < wanted(n)) return garbled;
+      if (planes !== 1) continue;
+      const [held, all] = [lzwBytes(data), wanted(n)];
+      // Some writers fill the last strip up.
+      if (held < all || (held > all && n < offsets.length - 1)) return garbled;
     } else if (compression === JPEG) {
       if (jpegComplaint(wholeJpeg(tables, data))) return garbled;
     } else return null;
