@@ -48,6 +48,8 @@ export default defineConfig(
         process: 'readonly',
         console: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',

@@ -46,3 +46,23 @@ export function storeEquals({ rows }: WholeSet, dataDir: string): boolean {
     )
   );
 }
+
+/** Begins to send a file, and leaves in the middle of it; resolves when the server has had time to notice. */
+export async function breakOff(address: string): Promise<void> {
+  const gone = new AbortController();
+  const stream = new ReadableStream({
+    start(controller) {
+      controller.enqueue(new Uint8Array(5000));
+      setTimeout(() => gone.abort(), 100);
+    },
+  });
+  const init = {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: stream,
+    duplex: 'half',
+    signal: gone.signal,
+  };
+  await fetch(address, init as RequestInit).catch(() => null);
+  await new Promise((done) => setTimeout(done, 500));
+}

@@ -16,7 +16,7 @@ import { join } from 'node:path';
 import { chance, type WholeSet } from '@dusky-otter/core';
 import { fullDisk } from '../faults/full-disk.ts';
 import { endsWithNpm, startsStarved } from '../faults/starts.ts';
-import { newSet, photo, sha, storeEquals } from '../faults/store.ts';
+import { breakOff, newSet, photo, sha, storeEquals } from '../faults/store.ts';
 import { zipsStayHonest } from '../faults/zips.ts';
 import { report, rounded, type Figures } from '../report.ts';
 import { Rig, type Part } from '../rig.ts';
@@ -262,22 +262,7 @@ const FAULTS: Record<string, () => Promise<boolean>> = {
     return kind === 'already-here' && sha(readFileSync(original)) === row.original.hash;
   },
   'an upload broken off in the middle': async () => {
-    const gone = new AbortController();
-    const stream = new ReadableStream({
-      start(controller) {
-        controller.enqueue(new Uint8Array(5000));
-        setTimeout(() => gone.abort(), 100);
-      },
-    });
-    const init = {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: stream,
-      duplex: 'half',
-      signal: gone.signal,
-    };
-    await fetch(`${rig.address}/api/sets/${own}/files?name=cut.jpg`, init as RequestInit).catch(() => null);
-    await pause(500);
+    await breakOff(`${rig.address}/api/sets/${own}/files?name=cut.jpg`);
     const left = readdirSync(path('incoming')).filter((name) => /^[0-9a-f-]{36}$/.test(name));
     return left.length === 0 && (await rig.state(own)).rows.every((row) => row.fileName !== 'cut.jpg');
   },

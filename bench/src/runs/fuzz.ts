@@ -2,14 +2,13 @@
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { DEFAULT_POLICY } from '@dusky-otter/core';
 import { buildApp } from '../../../packages/server/dist/app.js';
 import { useOf } from '../../../packages/server/dist/codec/limits.js';
 import { CodecPool } from '../../../packages/server/dist/codec/pool.js';
 import { configFrom } from '../../../packages/server/dist/config.js';
 import { connect } from '../../../packages/server/dist/database/connect.js';
-import { SetModel, SiteModel } from '../../../packages/server/dist/database/models.js';
 import { buildParts } from '../../../packages/server/dist/parts.js';
+import { makeSite } from '../../../packages/server/dist/sites/site-book.js';
 import { RefusedError } from '../../../packages/server/dist/problems.js';
 import { referenceComplaint } from '../fuzz/complaints.js';
 import {
@@ -139,8 +138,13 @@ const config = { ...configFrom({ ...process.env }), workers: 1 };
 const sequelize = await connect(config.databaseUrl);
 const parts = await buildParts(config, sequelize, () => undefined);
 const app = await buildApp(parts);
-const site = await SiteModel.create({ name: 'Gullmoor Pottery', policy: DEFAULT_POLICY });
-const { id: set } = await SetModel.create({ siteId: site.id, name: 'Fuzzed', slots: ['grid'], version: 1 });
+const site = await makeSite('Gullmoor Pottery');
+const made = await app.inject({
+  method: 'POST',
+  url: `/api/sites/${site.id}/sets`,
+  payload: { name: 'Fuzzed' },
+});
+const { id: set } = made.json<{ id: number }>();
 const response = await app.inject({
   method: 'POST',
   url: `/api/sets/${set}/files?name=a.jpg`,

@@ -52,7 +52,7 @@ function makeWorld(): void {
 }
 
 const hero = () => dom.window.document.querySelector<HTMLElement>('.dusky-rotating')!;
-const find = <E extends HTMLElement>(selector: string) => hero().querySelector<E>(selector)!;
+const find = (selector: string) => hero().querySelector<HTMLElement>(selector)!;
 const shown = () => find('.dusky-shown').id;
 const sealed = () => [...hero().querySelectorAll<HTMLElement>('li')].map(({ inert }) => inert);
 const point = (on: boolean) =>
@@ -80,7 +80,7 @@ describe('by itself', () => {
     expect(shown()).toBe('s1');
   });
   test('the button stops it and lets it go on', () => {
-    const stop = find<HTMLButtonElement>('.dusky-play');
+    const stop = find('.dusky-play');
     expect(stop.ariaLabel).toBe('Pause');
     stop.click();
     turned(3);
@@ -100,7 +100,7 @@ describe('by itself', () => {
 describe('it stands still', () => {
   const reasons: [string, () => void, () => void][] = [
     ['pointed at', () => point(true), () => point(false)],
-    ['with the focus inside', () => find<HTMLElement>('#s1 a').focus(), () => tabAway()],
+    ['with the focus inside', () => find('#s1 a').focus(), () => tabAway()],
     ['out of sight', () => seen(false), () => seen(true)],
     [
       'in a tab behind',
@@ -138,8 +138,8 @@ describe('it stands still', () => {
     expect(shown()).toBe('s2');
   });
   test('when the focus goes from one of its parts to another', () => {
-    find<HTMLElement>('#s1 a').focus();
-    find<HTMLElement>('.dusky-on').focus();
+    find('#s1 a').focus();
+    find('.dusky-on').focus();
     turned(3);
     expect(shown()).toBe('s1');
   });
@@ -147,7 +147,7 @@ describe('it stands still', () => {
 
 describe('the focus', () => {
   test('stays where it is when a finger turns to another slide; that one is sealed once it has gone', () => {
-    const link = find<HTMLElement>('#s1 a');
+    const link = find('#s1 a');
     link.focus();
     const row = find('.dusky-slides');
     for (const [type, clientX] of [
@@ -165,7 +165,7 @@ describe('the focus', () => {
     expect(sealed()).toEqual([true, false, true]);
   });
   test('the buttons turn it, name the slides, and leave it standing', () => {
-    find<HTMLElement>('.dusky-on').click();
+    find('.dusky-on').click();
     expect([shown(), find('.dusky-slides').ariaLive]).toEqual(['s2', 'polite']);
     const marks = [...hero().querySelectorAll<HTMLElement>('.dusky-mark')];
     expect(marks.map(({ ariaLabel }) => ariaLabel)).toEqual([1, 2, 3].map((n) => `Picture ${n} of 3`));
@@ -173,9 +173,9 @@ describe('the focus', () => {
     marks[2]!.click();
     turned(3);
     expect(shown()).toBe('s3');
-    find<HTMLElement>('.dusky-on').click();
+    find('.dusky-on').click();
     expect(shown()).toBe('s1');
-    find<HTMLElement>('.dusky-back').click();
+    find('.dusky-back').click();
     expect(shown()).toBe('s3');
   });
 });

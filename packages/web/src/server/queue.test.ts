@@ -65,7 +65,10 @@ function aWindow(
   name = 'one',
   isOpen: (window: string) => boolean = () => false,
 ) {
-  const client = new QueryClient();
+  // What is kept for a while would keep the test's process, too.
+  const client = new QueryClient({
+    defaultOptions: { queries: { gcTime: Infinity }, mutations: { gcTime: Infinity } },
+  });
   const said = {
     answered: [] as string[],
     refused: [] as string[],

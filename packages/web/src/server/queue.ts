@@ -49,6 +49,8 @@ export const isAway = (error: unknown): boolean =>
 /** The server stumbled: the same edit may come through the next time, but must not hold up the others for ever. */
 const stumbled = (error: unknown): boolean => error instanceof ApiError && error.problem.status >= 500;
 const MOST_STUMBLES = 4;
+/** How long an edit stays in the browser's memory once it has its answer, in ms. */
+const KEPT_MS = 1_000;
 
 const pauseOf = (times: number): number => Math.min(8000, 500 * 2 ** times);
 
@@ -59,6 +61,7 @@ export class EditQueue {
   private readonly waiting = new Map<string, QueuedEdit>();
   private trouble: string | null = null;
   private readonly stop: () => void;
+  private closed = false;
 
   constructor(private readonly parts: QueueParts) {
     this.stop = this.cache.subscribe(() => this.note());
@@ -68,8 +71,11 @@ export class EditQueue {
     return this.parts.client.getMutationCache();
   }
 
+  /** Nothing is sent or told any more; what had no answer stays kept, and is sent after the next start. */
   close(): void {
+    this.closed = true;
     this.stop();
+    for (const mutation of this.cache.findAll({ mutationKey: KIND })) mutation.destroy();
   }
 
   private get mutations(): EditMutation[] {
@@ -98,12 +104,13 @@ export class EditQueue {
       },
       // The server is on this machine: whether there is a network says nothing.
       networkMode: 'always',
-      retry: (times, error) => isAway(error) || (stumbled(error) && times < MOST_STUMBLES),
+      retry: (times, error) => !this.closed && (isAway(error) || (stumbled(error) && times < MOST_STUMBLES)),
       retryDelay: (times, error) => {
         this.said(error);
         return pause(times);
       },
-      gcTime: 0,
+      // While an edit waits it is looked at again each time this is over: not all the time.
+      gcTime: KEPT_MS,
     });
     const answer = mutation.execute(edit);
     // At once, and not when listeners are told: the page may be about to go.
@@ -115,6 +122,7 @@ export class EditQueue {
   }
 
   private failed(edit: QueuedEdit, error: unknown): void {
+    if (this.closed) return;
     const problem = error instanceof ApiError ? error : new ApiError(internal(error));
     if (problem.problem.code === 'stale') {
       this.waiting.set(edit.token, edit);
