@@ -98,8 +98,7 @@ export const setRoutes =
       const { filter, place } = request.query;
       if (place === undefined) return parts.shelf.list(setId, shownFrom(filter));
       if (typeof place !== 'string') throw new ProblemError('bad-request');
-      await findSet(setId);
-      return { ids: (await parts.ledgers.get(setId)).members(place) };
+      return parts.shelf.members(setId, place);
     });
 
     app.get('/sets/:id/next', async (request: Asking) => {

@@ -95,8 +95,21 @@ export class Shelf {
   /** All photos under a filter by id, with their versions. */
   async list(setId: number, shown: Shown): Promise<PhotoList> {
     await findSet(setId);
-    const ids = (await readSet(() => this.ledgers.get(setId))).ids(shown);
-    const found = await PhotoModel.findAll({ where: { id: ids }, attributes: ['id', 'version'], raw: true });
+    return this.listed((await readSet(() => this.ledgers.get(setId))).ids(shown));
+  }
+
+  /** The photos that stand in a place, likewise. */
+  async members(setId: number, slot: string): Promise<PhotoList> {
+    await findSet(setId);
+    return this.listed((await readSet(() => this.ledgers.get(setId))).members(slot));
+  }
+
+  private async listed(ids: readonly number[]): Promise<PhotoList> {
+    const found = await PhotoModel.findAll({
+      where: { id: [...ids] },
+      attributes: ['id', 'version'],
+      raw: true,
+    });
     const versionOf = new Map(found.map(({ id, version }) => [id, version]));
     const present = ids.filter((id) => versionOf.has(id));
     return { ids: present, versions: present.map((id) => versionOf.get(id)!) };

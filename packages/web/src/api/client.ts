@@ -162,7 +162,7 @@ export const api = {
     call<PhotoList>('GET', `/api/sets/${setId}/ids?${query({ filter })}`),
   /** Photos that stand in a place, in the set's order. */
   members: (setId: number, place: string) =>
-    call<{ ids: number[] }>('GET', `/api/sets/${setId}/ids?${query({ place })}`),
+    call<PhotoList>('GET', `/api/sets/${setId}/ids?${query({ place })}`),
   /** Options of an arrangement that are tried, under a name for `proofAddress`. */
   tryOptions: (setId: number, arranged: Arranged, signal: AbortSignal) =>
     call<{ tried: string }>('POST', `/api/sets/${setId}/proofs`, arranged, signal),

@@ -86,15 +86,15 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
   return (
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
-      {handing.error && (
-        <p role="alert" className="mb-2">
-          <StateTag state="care">{handing.error.message}</StateTag>
-        </p>
-      )}
       {check && <Lacking check={check} setId={setId} />}
       <div className="mt-3">
         <Thorough />
       </div>
+      {handing.error && (
+        <p role="alert" className="mt-3">
+          <StateTag state="care">{handing.error.message}</StateTag>
+        </p>
+      )}
       <div className="mt-4 flex gap-2">
         {check && (
           <button
