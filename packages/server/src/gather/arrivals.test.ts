@@ -20,8 +20,11 @@ const added = async (name: string, width = 600) => {
   return result.photo;
 };
 const edit = (commands: Command[]) => server.edit({ commands });
+/** Hands the set over, and says what its photos are called in it. */
 const zipNames = async () => {
-  const response = await server.app.inject(`/api/sets/${server.setId}/hand-over.zip`);
+  const set = `/api/sets/${server.setId}/hand-over`;
+  expect((await server.app.inject({ method: 'POST', url: `${set}/publish` })).statusCode).toBe(204);
+  const response = await server.app.inject(`${set}.zip`);
   const paths = Object.keys(unzipSync(new Uint8Array(response.rawPayload)));
   return [
     ...new Set(
