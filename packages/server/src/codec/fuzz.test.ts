@@ -67,8 +67,10 @@ test('broken files are refused, marked, or as they were', async () => {
   expect(other).toEqual([]);
   expect(unmarked).toEqual([]);
   expect(pool.pids).toEqual(before);
-  // The generator does its work: every outcome is among them.
-  for (const times of Object.values(seen)) expect(times).toBeGreaterThan(3);
+  // The generator does its work: every outcome is among them, and hardly anything goes in that nobody can tell.
+  const { told, ...others } = seen;
+  for (const times of Object.values(others)) expect(times).toBeGreaterThan(3);
+  expect(told).toBeLessThanOrEqual(6);
 });
 
 test('files that are made to be heavy are refused or done within the limits', async () => {
