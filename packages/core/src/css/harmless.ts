@@ -155,7 +155,10 @@ class Filter {
   private takeRule(token: Token): void {
     const name = ruleName(token);
     if (name === 'import') return this.takeImport();
-    if (name === 'charset') return this.skipStatement();
+    if (name === 'charset') {
+      this.statement();
+      return;
+    }
     if (name === 'namespace') return this.takeNamespace();
     this.out += HARMLESS_AT_RULES.has(name) ? `@${name}` : `@${unknown(name)}`;
   }
@@ -175,10 +178,6 @@ class Filter {
       else if (token.text === open.at(-1)) open.pop();
     }
     return this.tokens.slice(from, this.at);
-  }
-
-  private skipStatement(): void {
-    this.statement();
   }
 
   private takeImport(): void {

@@ -161,11 +161,12 @@ export const heicHeader = async (path: string): Promise<HeicHeader> => (await op
  * @throws RefusedError, Error where it can't be read
  */
 export async function heicAsTiff(path: string, lenient = false): Promise<Buffer> {
-  const file = await opened(path);
+  const bytes = await readFile(path);
+  const file = new HeicFile(makeLibheif(), bytes);
   const { width, height, profile } = await file.header();
   const picture = { width, height, ...file.pixels({ width, height }, { strict: !lenient }) };
   if (lenient) return uncompressedTiff(picture, profile);
-  if (inventedPart(picture) > INVENTED || isGarbled(await readFile(path), picture, decodedAsCoded))
+  if (inventedPart(picture) > INVENTED || isGarbled(bytes, picture, decodedAsCoded))
     throw new Error('libheif: a part was not decoded, or is not what was coded.');
   return uncompressedTiff(picture, profile);
 }
