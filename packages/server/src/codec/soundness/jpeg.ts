@@ -1,6 +1,7 @@
 // Walks through the entropy-coded data of a sequential JPEG (ITU-T T.81, Annex F) without making pixels. Decoders
 // go on after a bad code and show something; here every block must be there, and end where the data ends.
 import type { Complaint } from './complaint.ts';
+import { isGarbledTable } from './jpeg-tables.ts';
 import { seamIn } from './seam.ts';
 
 const SOI = 0xd8;
@@ -259,8 +260,8 @@ function walkScan(
   if (!bits.isPadded) return { sentence: 'a part of its data is garbled', share: 1 };
   if (bits.unread >= 8 || (bits.at < file.length && file[bits.at] !== 0xff))
     return { sentence: 'there is more data than the picture has place for', share: 1 };
-  for (const values of means.values())
-    if (seamIn({ columns, rows: units / columns, values }) !== null)
+  for (const [{ step }, values] of means)
+    if (seamIn({ columns, rows: units / columns, values, quantum: step / 8 }) !== null)
       return { sentence: 'its colours are shifted from some row on', share: 1 };
   return bits.at;
 }
@@ -297,8 +298,11 @@ export function jpegComplaint(file: Uint8Array): Complaint | null {
     } else if (marker === DQT) {
       for (let p = body; p < at;) {
         const long = file[p]! >> 4 !== 0;
+        const numbers = file.subarray(p + 1, p + 65);
+        if (!long && numbers.length === 64 && isGarbledTable(numbers))
+          return { sentence: 'a table that its data needs is garbled', share: 1 };
         // The first of 64 is that of the means.
-        steps.set(file[p]! & 15, long ? word(file, p + 1) : (file[p + 1] ?? 1));
+        steps.set(file[p]! & 15, long ? word(file, p + 1) : (numbers[0] ?? 1));
         p += 1 + (long ? 128 : 64);
       }
     } else if (marker === DRI) every = word(file, body);

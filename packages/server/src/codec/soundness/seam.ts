@@ -7,10 +7,14 @@ export interface Means {
   columns: number;
   rows: number;
   values: Float32Array;
+  /** The step in which means are kept, in levels. */
+  quantum: number;
 }
 
 /** The least steps that are looked for, in levels. */
 const STEPS = [4, 10];
+/** So many quanta at least: what slopes gently has steps of one or two all along a row. */
+const QUANTA = 3;
 /** Part of the seam that has such a step, at least; how much more of it than of what lies beside it. */
 const ALONG = 0.7;
 const MORE = 0.35;
@@ -83,6 +87,7 @@ function seamAt({ columns, values }: Means, row: number, sign: number, least: nu
 export function seamIn(means: Means): number | null {
   if (means.columns < FEWEST_COLUMNS) return null;
   for (let row = 1; row < means.rows - 1; row++)
-    for (const least of STEPS) if (seamAt(means, row, 1, least) || seamAt(means, row, -1, least)) return row;
+    for (const least of STEPS.map((step) => Math.max(step, QUANTA * means.quantum)))
+      if (seamAt(means, row, 1, least) || seamAt(means, row, -1, least)) return row;
   return null;
 }

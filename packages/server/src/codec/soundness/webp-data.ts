@@ -1,6 +1,8 @@
 // Is the data of a WebP used up by its picture? It has no checksum, and decoders make a picture of anything. But what is
-// garbled rarely ends where the data ends: a decoder that asks for more than there is complains by itself, and one that
-// needs less does not miss the last bytes when they are taken away.
+// garbled rarely ends where the data ends. Lossy data: a decoder that asks for more than there is complains by itself, and
+// one that needs less does not miss the last bytes when they are taken away. Lossless data is read bit by bit: its last
+// byte must show, and nothing behind it may.
+import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { Complaint } from './complaint.ts';
 
@@ -12,11 +14,14 @@ export interface PictureChunk {
 }
 
 /**
- * Bytes that are taken away, of lossy and of lossless data. Arithmetic coding adds up to two, and its decoder reads as
- * many ahead; that of lossless data reads ahead by eight, and notices the end a little later. An even number: chunks of
- * an odd size have a byte more.
+ * Bytes that are taken away from lossy data. Arithmetic coding adds up to two, and its decoder reads as many ahead. An
+ * even number: chunks of an odd size have a byte more.
  */
-const TAKEN = { lossy: 8, lossless: 12 };
+const TAKEN = 8;
+/** Bits of the last byte of lossless data that are turned over; of a sound one at least the lowest says something. */
+const TURNED = [0xff, 0x01];
+/** More than one code of lossless data has bytes. */
+const BEHIND = Buffer.alloc(12, 0xff);
 /** In shorter data a decoder may have read ahead to the end at once. */
 const LEAST = 64;
 /** Frames of an animation that are looked at, evenly chosen. */
@@ -37,33 +42,48 @@ function stillOf(name: string, data: Buffer): Buffer {
   return Buffer.concat([head, padded]);
 }
 
-/** The data without its last bytes; of a lossy picture also without the last ones of what says how blocks are predicted. */
-function shortened(name: string, data: Buffer): Buffer[] {
-  if (name !== 'VP8 ') return data.length < LEAST ? [] : [data.subarray(0, -TAKEN.lossless)];
+/** Lossy data without its last bytes, and without the last ones of what says how blocks are predicted. */
+function shortened(data: Buffer): Buffer[] {
   const tag = data.readUIntLE(0, 3);
   const first = tag >> 5;
   const parts = [first, data.length - VP8_HEAD - first];
   const found: Buffer[] = [];
-  if (parts[1]! >= LEAST) found.push(data.subarray(0, -TAKEN.lossy));
+  if (parts[1]! >= LEAST) found.push(data.subarray(0, -TAKEN));
   if (first >= LEAST) {
-    const less = Buffer.concat([
-      data.subarray(0, VP8_HEAD + first - TAKEN.lossy),
-      data.subarray(VP8_HEAD + first),
-    ]);
-    less.writeUIntLE((tag & 31) | ((first - TAKEN.lossy) << 5), 0, 3);
+    const less = Buffer.concat([data.subarray(0, VP8_HEAD + first - TAKEN), data.subarray(VP8_HEAD + first)]);
+    less.writeUIntLE((tag & 31) | ((first - TAKEN) << 5), 0, 3);
     found.push(less);
   }
   return found;
 }
 
-const decodes = (file: Buffer): Promise<boolean> =>
+/** A digest of its pixels, or null where they can't be decoded whole. */
+const pixelsOf = (file: Buffer): Promise<string | null> =>
   sharp(file, { failOn: 'warning', limitInputPixels: false })
     .raw()
     .toBuffer()
     .then(
-      () => true,
-      () => false,
+      (pixels) => createHash('sha1').update(pixels).digest('hex'),
+      () => null,
     );
+
+async function isLossyUsedUp(data: Buffer): Promise<boolean> {
+  for (const less of shortened(data)) if ((await pixelsOf(stillOf('VP8 ', less))) !== null) return false;
+  return true;
+}
+
+async function isLosslessUsedUp(data: Buffer): Promise<boolean> {
+  if (data.length < LEAST) return true;
+  const look = (other: Buffer) => pixelsOf(stillOf('VP8L', other));
+  const pixels = await look(data);
+  if ((await look(Buffer.concat([data, BEHIND]))) !== pixels) return false;
+  for (const bits of TURNED) {
+    const other = Buffer.from(data);
+    other[other.length - 1]! ^= bits;
+    if ((await look(other)) !== pixels) return true;
+  }
+  return false;
+}
 
 /** What is wrong with the data of a file whose container is sound, or null. */
 export async function webpDataComplaint(
@@ -73,8 +93,9 @@ export async function webpDataComplaint(
   const step = Math.max(1, Math.ceil(chunks.length / MOST_FRAMES));
   for (let n = 0; n < chunks.length; n += step) {
     const { name, from, to } = chunks[n]!;
-    for (const less of shortened(name, file.subarray(from, to)))
-      if (await decodes(stillOf(name, less))) return { sentence: 'a part of its data is garbled', share: 1 };
+    const data = file.subarray(from, to);
+    const isUsedUp = name === 'VP8 ' ? isLossyUsedUp : isLosslessUsedUp;
+    if (!(await isUsedUp(data))) return { sentence: 'a part of its data is garbled', share: 1 };
   }
   return null;
 }
