@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import { readFile } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { extname, join, normalize } from 'node:path';
-import type { Browser, Page } from '@playwright/test';
+import type { Browser, Download, Page } from '@playwright/test';
 import { readCsv } from '@dusky-otter/core';
 
 const KINDS: Record<string, string> = {
@@ -61,10 +61,14 @@ export async function measuredFigures(page: Page, path: string): Promise<Figure[
   const choose = page.getByRole('combobox', { name: 'Page of the site' });
   if ((await choose.inputValue()) !== path) await choose.selectOption(path);
   const save = page.getByRole('button', { name: 'Save the figures' });
-  await save.or(page.getByRole('alert')).first().waitFor();
-  if (!(await save.isVisible()))
-    throw new Error((await page.getByRole('alert').textContent()) ?? 'no figures');
-  const [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
+  let download: Download;
+  do {
+    // Until the page is measured the figures of the one before may still stand there: their file says whose they are.
+    await save.or(page.getByRole('alert')).first().waitFor();
+    if (!(await save.isVisible()))
+      throw new Error((await page.getByRole('alert').textContent()) ?? 'no figures');
+    [download] = await Promise.all([page.waitForEvent('download'), save.click()]);
+  } while (download.suggestedFilename() !== `${path}.csv`);
   const [head, ...lines] = readCsv(await readFile(await download.path(), 'utf8'));
   const at = (name: string) => head!.indexOf(name);
   return lines.map((line) => ({
