@@ -6,6 +6,8 @@ import { zipSync, strToU8 } from 'fflate';
 import { axeFindings, expect, saved, test } from './application.ts';
 import { measuredFigures, plainWidths, serve, worstError } from '../bench/src/measuring.ts';
 
+/** Once the set's name is known. */
+const TITLE = 'Measure a page · Kiln diary, autumn firing · Dusky Otter';
 const PAGES = ['index.html', 'about.html', 'kiln-diary.html', 'shop.html', 'visiting.html'];
 
 test('the demo’s five pages: every width within a pixel of a plain load, and every rule too', async ({
@@ -118,8 +120,7 @@ test('a hostile page reaches neither the application nor the network', async ({ 
   });
   try {
     await page.goto(`${server.address}/sets/${setId}/measure`);
-    const title = 'Measure a page · Kiln diary, autumn firing · Dusky Otter';
-    await expect(page).toHaveTitle(title);
+    await expect(page).toHaveTitle(TITLE);
     await page
       .getByLabel('A page or a ZIP of a site')
       .setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) });
@@ -127,7 +128,7 @@ test('a hostile page reaches neither the application nor the network', async ({ 
     await expect(
       page.frameLocator('iframe[title^="The page in a window of 1280"]').locator('#dusky-marks b').first(),
     ).toBeAttached();
-    expect(await page.title()).toBe(title);
+    expect(await page.title()).toBe(TITLE);
     expect(await page.evaluate(() => localStorage.getItem('x'))).toBeNull();
     expect(foreign).toEqual([]);
     expect(hits).toEqual([]);
@@ -178,8 +179,7 @@ test('what reads otherwise when it is read again is cleaned again, and names are
 <svg><rect fill="u\\72l(${evil}/fill)" mask="url(${evil}/mask#x)"/></svg><p style="background:image-set('${evil}/i' 1x)">x</p>`;
   try {
     await page.goto(`${server.address}/sets/${setId}/measure`);
-    const title = 'Measure a page · Kiln diary, autumn firing · Dusky Otter';
-    await expect(page).toHaveTitle(title);
+    await expect(page).toHaveTitle(TITLE);
     await page.getByLabel('A page or a ZIP of a site').setInputFiles({
       name: 'nested.html',
       mimeType: 'text/html',
@@ -194,7 +194,7 @@ test('what reads otherwise when it is read again is cleaned again, and names are
           () => document.querySelectorAll('script, link, base, meta[http-equiv], [onerror]').length,
         ),
       ).toBe(0);
-    expect(await page.title()).toBe(title);
+    expect(await page.title()).toBe(TITLE);
     expect(hits).toEqual([]);
   } finally {
     outside.close();

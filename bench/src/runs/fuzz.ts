@@ -25,8 +25,8 @@ import { fuzzRequests } from '../fuzz/requests.js';
 import { soundCorpus } from '../fuzz/sound.js';
 import { report, ROOT, rounded, type Figures } from '../report.js';
 
-/** FILES, SOUND and REQUESTS in the environment make a short run. */
 const { env } = process;
+/** FILES, SOUND and REQUESTS in the environment make a short run. */
 const FILES = Number(env.FILES ?? 10_000);
 const REQUESTS = Number(env.REQUESTS ?? 5_000);
 const SOUND = Number(env.SOUND ?? 520);
@@ -34,7 +34,7 @@ const SEED = 1_122_026;
 /** Kinds whose data has no checksum that a decoder looks at. */
 const UNCHECKED = /^(?:jpeg|webp|gif|heic|tiff jpeg|tiff plain|svg)/;
 /** As the application starts with. */
-const { jobs: LIMITS } = configFrom({ DATABASE_URL: process.env.DATABASE_URL });
+const { jobs: LIMITS } = configFrom({ DATABASE_URL: env.DATABASE_URL });
 
 const folder = await mkdtemp(join(tmpdir(), 'otter-bench-fuzz-'));
 const pool = new CodecPool(2, LIMITS);
@@ -136,10 +136,12 @@ const beyond = largest > LIMITS.bytes * 1.25 ? 1 : 0;
 await pool.close();
 await rm(folder, { recursive: true, force: true });
 
-console.table([...rows].map(([kind, row]) => ({ kind, ...row })));
-console.log({ falseMarks, crashes, overLimits, examples });
+const table: Figures[] = [...rows].map(([kind, row]) => ({ kind, ...row }));
+// Told before the requests begin: what took so long to find is not lost with them.
+console.table(table);
+console.log({ falseMarks, crashes, overLimits });
 
-const config = { ...configFrom({ ...process.env }), workers: 1 };
+const config = { ...configFrom({ ...env }), workers: 1 };
 const sequelize = await connect(config.databaseUrl);
 const parts = await buildParts(config, sequelize, () => undefined);
 const app = await buildApp(parts);
@@ -163,7 +165,6 @@ await app.close();
 await parts.pool.close();
 await sequelize.close();
 
-const table: Figures[] = [...rows].map(([kind, row]) => ({ kind, ...row }));
 /** Per cent of files that show another picture, with nothing said of it. */
 const share = (of: (row: [string, Row]) => boolean): number => {
   const some = [...rows].filter(of).map(([, row]) => row);

@@ -7,13 +7,11 @@ const LIGHTNESS = [
   29, 51, 87, 80, 62, 18, 22, 37, 56, 68, 109, 103, 77, 24, 35, 55, 64, 81, 104, 113, 92, 49, 64, 78, 87, 103,
   121, 120, 101, 72, 92, 95, 98, 112, 100, 103, 99,
 ];
+const REST = [99, 99, 99, 99];
 const COLOUR = [
-  [17, 18, 24, 47],
-  [18, 21, 26, 66],
-  [24, 26, 56, 99],
-  [47, 66, 99, 99],
-].flatMap((row) => [...row, 99, 99, 99, 99]);
-COLOUR.push(...Array.from({ length: 32 }, () => 99));
+  ...[17, 18, 24, 47, ...REST, 18, 21, 26, 66, ...REST, 24, 26, 56, 99, ...REST, 47, 66, 99, 99, ...REST],
+  ...Array.from({ length: 32 }, () => 99),
+];
 
 /** Where the numbers of a file stand in the rows of a block (T.81, figure A.6). */
 const ZIGZAG = [...Array(64).keys()].sort((a, b) => {
@@ -28,6 +26,11 @@ const scaled = (table: readonly number[], quality: number): number[] => {
   return ZIGZAG.map((at) => Math.min(255, Math.max(1, Math.floor((table[at]! * percent + 50) / 100))));
 };
 
+/** Both at every quality, made once: a TIFF has the tables of a JPEG for each of its strips. */
+const SOUND = [LIGHTNESS, COLOUR].flatMap((table) =>
+  Array.from({ length: 100 }, (_, i) => scaled(table, i + 1)),
+);
+
 /** At most so many numbers are wrong; of those that are not at the end of what is possible so many must be right. */
 const MOST_WRONG = 6;
 const FEWEST_RIGHT = 40;
@@ -35,20 +38,21 @@ const FEWEST_RIGHT = 40;
 const FAR_OFF = 1.8;
 const FAR = 8;
 
-const isFarOff = ([is, should]: [number, number]): boolean =>
+const isFarOff = (is: number, should: number): boolean =>
   Math.abs(is - should) >= FAR && Math.max(is / should, should / is) >= FAR_OFF;
 
 /** Whether a table is one of the standard's but for a few numbers that are far off. @param table 64 numbers in a file's order */
 export function isGarbledTable(table: ArrayLike<number>): boolean {
   const all = Array.from(table);
   if (all.includes(0)) return true;
-  for (const example of [LIGHTNESS, COLOUR])
-    for (let quality = 1; quality <= 100; quality++) {
-      const sound = scaled(example, quality);
-      const wrong = all.flatMap<[number, number]>((n, i) => (n === sound[i] ? [] : [[n, sound[i]!]]));
-      if (wrong.length === 0) return false;
-      const right = sound.filter((n, i) => n === all[i] && n > 1 && n < 255).length;
-      if (wrong.length <= MOST_WRONG && right >= FEWEST_RIGHT && wrong.some(isFarOff)) return true;
-    }
+  for (const sound of SOUND) {
+    const wrong: number[] = [];
+    for (let i = 0; i < all.length && wrong.length <= MOST_WRONG; i++)
+      if (all[i] !== sound[i]) wrong.push(i);
+    if (wrong.length === 0) return false;
+    if (wrong.length > MOST_WRONG) continue;
+    const right = sound.filter((n, i) => n === all[i] && n > 1 && n < 255).length;
+    if (right >= FEWEST_RIGHT && wrong.some((i) => isFarOff(all[i]!, sound[i]!))) return true;
+  }
   return false;
 }

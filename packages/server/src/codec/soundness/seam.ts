@@ -86,8 +86,9 @@ function seamAt({ columns, values }: Means, row: number, sign: number, least: nu
 /** The row of blocks in which everything begins to be shifted, or null. Of a small picture too little is known. */
 export function seamIn(means: Means): number | null {
   if (means.columns < FEWEST_COLUMNS) return null;
+  // Where means are kept coarsely, both are the same.
+  const steps = new Set(STEPS.map((step) => Math.max(step, QUANTA * means.quantum)));
   for (let row = 1; row < means.rows - 1; row++)
-    for (const least of STEPS.map((step) => Math.max(step, QUANTA * means.quantum)))
-      if (seamAt(means, row, 1, least) || seamAt(means, row, -1, least)) return row;
+    for (const least of steps) if (seamAt(means, row, 1, least) || seamAt(means, row, -1, least)) return row;
   return null;
 }
