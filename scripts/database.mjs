@@ -202,7 +202,7 @@ async function startOwned(folder, forTests, say) {
   let failures = 0;
   /** @type {import('node:child_process').ChildProcess} */
   let child;
-  /** @type {Promise<void>} */
+  /** @type {Promise<string>} how it ended, in words */
   let gone;
 
   async function run() {
@@ -210,12 +210,13 @@ async function startOwned(folder, forTests, say) {
     child = spawn(server ?? '', options, { stdio: 'ignore', detached: true });
     let ended = false;
     gone = new Promise((resolve) => {
-      const end = () => {
+      /** @param {string} how */
+      const end = (how) => {
         ended = true;
-        resolve();
+        resolve(how);
       };
-      child.once('exit', end);
-      child.once('error', end);
+      child.once('exit', (code, signal) => end(signal ? `by ${signal}` : `with code ${code}`));
+      child.once('error', (error) => end(error.message));
     });
     if (child.pid !== undefined) remember(join(folder, 'mariadb.process'), child.pid);
     while (!(await answers(port))) {
@@ -225,10 +226,13 @@ async function startOwned(folder, forTests, say) {
     void gone.then(again);
   }
 
-  /** It ended without being told to: whoever ended it, the data is whole, and work goes on. */
-  async function again() {
+  /**
+   * It ended without being told to: whoever ended it, the data is whole, and work goes on.
+   * @param {string} how it ended
+   */
+  async function again(how) {
     if (stopping) return;
-    say('The database ended unexpectedly; it is started again.');
+    say(`The database ended unexpectedly (${how}; its log is ${log}); it is started again.`);
     try {
       await run();
       failures = 0;
@@ -236,7 +240,7 @@ async function startOwned(folder, forTests, say) {
       failures += 1;
       say(error instanceof Error ? error.message : String(error));
       await pause(Math.min(30_000, 250 * 2 ** failures));
-      await again();
+      await again(how);
     }
   }
 

@@ -75,7 +75,14 @@ async function browserTests(env) {
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'otter-test-db-'));
-const database = await startDatabase(folder, { forTests: true });
+const database = await startDatabase(folder, {
+  forTests: true,
+  // What it said before it ended goes with its folder: it is printed while it is there.
+  say(sentence) {
+    const log = join(folder, 'mariadb.log');
+    console.error(sentence, existsSync(log) ? `\n${readFileSync(log, 'utf8').slice(-4000)}` : '');
+  },
+});
 const env = { ...process.env, DATABASE_URL: database.url };
 const modules = { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' };
 try {

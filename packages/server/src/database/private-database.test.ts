@@ -71,7 +71,9 @@ describe('the private database', () => {
     process.kill(before, 'SIGKILL');
     expect(await patiently(() => read(database))).toEqual([{ word: 'glaze' }]);
     expect(database.pid).not.toBe(before);
-    expect(said).toEqual([expect.stringMatching(/ended unexpectedly; it is started again/)]);
+    expect(said).toEqual([
+      expect.stringMatching(/ended unexpectedly \(by SIGKILL; .+\); it is started again/),
+    ]);
     await database.stop();
   });
   test('one that a killed start left behind is ended first; files of processes that are others now mislead nobody', async () => {

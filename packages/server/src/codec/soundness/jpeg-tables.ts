@@ -47,8 +47,7 @@ export function isGarbledTable(table: ArrayLike<number>): boolean {
   if (all.includes(0)) return true;
   for (const sound of SOUND) {
     const wrong: number[] = [];
-    for (let i = 0; i < all.length && wrong.length <= MOST_WRONG; i++)
-      if (all[i] !== sound[i]) wrong.push(i);
+    for (let i = 0; i < all.length && wrong.length <= MOST_WRONG; i++) if (all[i] !== sound[i]) wrong.push(i);
     if (wrong.length === 0) return false;
     if (wrong.length > MOST_WRONG) continue;
     const right = sound.filter((n, i) => n === all[i] && n > 1 && n < 255).length;
