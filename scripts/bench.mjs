@@ -17,6 +17,7 @@ const needsOf = {
     'heif-enc': 'libheif-examples',
   },
   drawings: { chromium: 'chromium' },
+  frontier: { chromium: 'chromium', butteraugli: 'butteraugli' },
   look: { chromium: 'chromium' },
   scale: { chromium: 'chromium' },
   'measured-places': { chromium: 'chromium' },

@@ -38,12 +38,17 @@ async function make(outputs: BareOutput[], way: string): Promise<void> {
       }
       picture = sharp(decoded.data, { raw: decoded.info });
     }
-    const { lossless, progressive, effort, quality } = settings;
+    const { lossless, progressive, effort, quality, bitDepth, table, trellis, scans, photo } = settings;
     const options = {
       ...(quality && { quality }),
       ...(effort !== undefined && format !== 'png' && { effort }),
       ...(progressive && { progressive }),
       ...(lossless && format !== 'png' && { lossless }),
+      ...(bitDepth && { bitdepth: bitDepth }),
+      ...(photo && { preset: 'photo' as const }),
+      ...(table && { quantisationTable: table }),
+      ...(trellis && { trellisQuantisation: true, overshootDeringing: true }),
+      ...(scans && progressive && { optimiseScans: true }),
     };
     await writeFile(
       target,

@@ -10,18 +10,22 @@ import {
   windowEnergies,
   type DifferenceModel,
   type Pixels,
+  type Recipe,
   type WindowEnergies,
 } from '@dusky-otter/core';
 import {
   cropAt,
   findPhotos,
   knownPairs,
+  formatOf,
   knownPhotos,
+  knownRecipePairs,
   knownRegionPairs,
   regionAt,
   seenAt,
   throughCodec,
   throughCurve,
+  throughRecipe,
   WIDTHS,
   type Half,
 } from './photos.ts';
@@ -33,6 +37,8 @@ interface Sample {
   errors: WindowEnergies;
   windows: number;
   reference: number;
+  /** Format and density: D shall be as fair to one as to the other. */
+  group: string;
 }
 
 /** Windows below this share of the worst are left out: a high norm does not hear them under any model nearby. */
@@ -40,7 +46,11 @@ const HEARD = 1 / 12;
 /** And no more than these, the worst ones. */
 const MOST_HEARD = 1500;
 
-function cutDown(activity: WindowEnergies, errors: WindowEnergies, reference: number): Sample {
+function cutDown(
+  activity: WindowEnergies,
+  errors: WindowEnergies,
+  { reference, group }: Pick<Sample, 'reference' | 'group'>,
+): Sample {
   const seen = visibleEnergies(errors, errorWeights(activity, CALIBRATED));
   const most = seen.reduce((a, b) => Math.max(a, b), 0);
   const kept = [...seen.keys()]
@@ -51,21 +61,21 @@ function cutDown(activity: WindowEnergies, errors: WindowEnergies, reference: nu
     energies.map((bands) =>
       bands.map((own) => (own.length > 0 ? Float32Array.from(kept, (i) => own[i]!) : own)),
     );
-  return { activity: cut(activity), errors: cut(errors), windows: seen.length, reference };
+  return { activity: cut(activity), errors: cut(errors), windows: seen.length, reference, group };
 }
 
 /** Samples of one picture, from what its variants look like and how the reference scores them. */
 async function samplesOfOne(
   seen: Pixels,
-  variants: readonly { pixels: () => Promise<Pixels>; reference: number }[],
+  variants: readonly { pixels: () => Promise<Pixels>; reference: number; group: string }[],
 ): Promise<Sample[]> {
   const grid = gridOf(seen.width, seen.height);
   const planes = toOpponent(seen);
   const activity = windowEnergies(planes, grid);
   const samples: Sample[] = [];
-  for (const { pixels, reference } of variants) {
+  for (const { pixels, ...known } of variants) {
     const errors = windowEnergies(toOpponent(await pixels(), 255, planes), grid);
-    samples.push(cutDown(activity, errors, reference));
+    samples.push(cutDown(activity, errors, known));
   }
   return samples;
 }
@@ -74,6 +84,7 @@ async function samplesOf(half: Half): Promise<Sample[]> {
   const paths = await findPhotos(process.argv.slice(2));
   const pairs = await knownPairs();
   const regionPairs = await knownRegionPairs();
+  const recipePairs = await knownRecipePairs();
   const samples: Sample[] = [];
   for (const { id } of (await knownPhotos()).filter((photo) => photo.half === half)) {
     const path = paths.get(id);
@@ -85,6 +96,7 @@ async function samplesOf(half: Half): Promise<Sample[]> {
         .map(({ format, quality, reference }) => ({
           pixels: async () => (await throughCodec(crop, format, quality)).pixels,
           reference,
+          group: '',
         }));
       samples.push(...(await samplesOfOne(crop, variants)));
     }
@@ -96,9 +108,22 @@ async function samplesOf(half: Half): Promise<Sample[]> {
           .map(({ curve, quality, reference }) => ({
             pixels: async () => seenAt((await throughCurve(crop, curve, quality)).pixels, density),
             reference,
+            group: '',
           }));
         samples.push(...(await samplesOfOne(seenAt(crop, density), variants)));
       }
+    }
+    for (const density of [1, 2] as const) {
+      const crop = await regionAt(path, 'whole', density);
+      const variants = recipePairs
+        .filter((p) => p.photo === id && p.density === density)
+        .map(({ curve, quality, recipe, reference }) => ({
+          pixels: async () =>
+            seenAt((await throughRecipe(crop, curve, quality, JSON.parse(recipe) as Recipe)).pixels, density),
+          reference,
+          group: `${formatOf(curve)} ${density}`,
+        }));
+      samples.push(...(await samplesOfOne(seenAt(crop, density), variants)));
     }
   }
   return samples;
@@ -133,13 +158,38 @@ function mildness(own: readonly number[], reference: readonly number[]): number 
   return Math.sqrt(aimed.reduce((sum, excess) => sum + excess * excess, 0) / aimed.length);
 }
 
+/** By format and density the mean of ln(reference ÷ own) where targets lie. */
+function biases(samples: readonly Sample[], own: readonly number[]): Map<string, number> {
+  const sums = new Map<string, { sum: number; count: number }>();
+  samples.forEach(({ group, reference }, i) => {
+    if (group === '' || own[i]! < FAIR_AT[0] || own[i]! > FAIR_AT[1]) return;
+    const so = sums.get(group) ?? { sum: 0, count: 0 };
+    sums.set(group, { sum: so.sum + Math.log(reference / own[i]!), count: so.count + 1 });
+  });
+  return new Map([...sums].map(([group, { sum, count }]) => [group, sum / count]));
+}
+/** Differences around the default target. */
+const FAIR_AT = [1.5, 2.7] as const;
+
+/** Root mean square over formats and densities of how much more harshly or mildly one is judged. */
+const unfairness = (samples: readonly Sample[], own: readonly number[]): number => {
+  const all = [...biases(samples, own).values()];
+  return Math.sqrt(all.reduce((sum, bias) => sum + bias * bias, 0) / Math.max(1, all.length));
+};
+
 /**
- * What is made small: relative error on the reference's scale, pairs in the wrong order, and files that would be
- * called good although the reference sees more: an editor is hurt by those, and by a byte too many hardly at all.
+ * What is made small: relative error on the reference's scale, pairs in the wrong order, files that would be
+ * called good although the reference sees more (an editor is hurt by those, and by a byte too many hardly at all), and
+ * formats and densities that are judged more harshly than others.
  */
 function cost(samples: readonly Sample[], model: DifferenceModel): number {
   const { own, reference } = scoresOf(samples, model);
-  return logError(own, reference) + (1 - spearman(own, reference)) + mildness(own, reference);
+  return (
+    logError(own, reference) +
+    (1 - spearman(own, reference)) +
+    mildness(own, reference) +
+    unfairness(samples, own)
+  );
 }
 
 /** One number of the model that may move, with how it is read and written. Steps are natural, or of logarithms. */
@@ -185,6 +235,7 @@ function dials(): Dial[] {
   const single = (
     [
       'hidesAround',
+      'textureHides',
       'lightHidesColour',
       'colourHidesColour',
       'maskPower',
@@ -240,3 +291,5 @@ console.log({
   spearman: spearman(own, reference),
   'rmse of ln D': logError(own, reference),
 });
+console.log('ln(reference ÷ own) before', biases(samples, scoresOf(samples, CALIBRATED).own));
+console.log('after', biases(samples, own));

@@ -1,25 +1,30 @@
 // Makes bench/calibration/pairs.csv: every known photograph found in the given folders, at two widths, through every
 // step of the three ladders, scored by the reference program. Wants Debian's package butteraugli; takes an hour.
-// And regions.csv: all of them again, whole and where they are plainest, as they are and halved.
-// node bench/dist/calibration/pairs.js FOLDER… (ONLY=regions or ONLY=pairs for one of the two)
+// And regions.csv: all of them again, whole and where they are plainest, as they are and halved. And recipes.csv: the real
+// ones whole, as they are and halved, through the recipes of today's quick pass.
+// node bench/dist/calibration/pairs.js FOLDER… (ONLY=regions, pairs or recipes for one of them)
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import Papa from 'papaparse';
-import type { Curve, LossyFormat } from '@dusky-otter/core';
+import { QUICK, type Curve, type LossyFormat } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
 import {
   cropAt,
   findPhotos,
   FOLDER,
+  knownPhotos,
   LADDERS,
   ofEach,
+  RECIPE_LADDERS,
   REGION_LADDERS,
   regionAt,
   seenAt,
   throughCodec,
   throughCurve,
+  throughRecipe,
   WIDTHS,
   type Pair,
+  type RecipePair,
   type RegionPair,
 } from './photos.ts';
 import { Referee } from './referee.ts';
@@ -60,6 +65,23 @@ async function regionPairsOf(photo: string, path: string): Promise<RegionPair[]>
   return pairs;
 }
 
+async function recipePairsOf(photo: string, path: string): Promise<RecipePair[]> {
+  const pairs: RecipePair[] = [];
+  for (const density of [1, 2] as const) {
+    const crop = await regionAt(path, 'whole', density);
+    const original = await referee.file(seenAt(crop, density));
+    for (const [curve, qualities] of Object.entries(RECIPE_LADDERS) as [Curve, number[]][]) {
+      for (const quality of qualities) {
+        const { file, pixels } = await throughRecipe(crop, curve, quality);
+        const reference = await referee.score(original, seenAt(pixels, density));
+        const recipe = JSON.stringify(QUICK[curve]);
+        pairs.push({ photo, density, curve, quality, recipe, bytes: file.length, reference });
+      }
+    }
+  }
+  return pairs;
+}
+
 /** All pairs of some photographs, as many photographs at a time as there are processors; written as a table. */
 async function write<T extends { photo: string }>(
   name: string,
@@ -73,6 +95,10 @@ async function write<T extends { photo: string }>(
 
 const found = await findPhotos([join(ROOT, 'demo/photos'), ...process.argv.slice(2)]);
 const { ONLY } = process.env;
-if (ONLY !== 'regions') await write('pairs.csv', found, pairsOf);
-if (ONLY !== 'pairs') await write('regions.csv', found, regionPairsOf);
+const wants = (name: string): boolean => ONLY === undefined || ONLY === name;
+if (wants('pairs')) await write('pairs.csv', found, pairsOf);
+if (wants('regions')) await write('regions.csv', found, regionPairsOf);
+const madeUp = new Set((await knownPhotos()).filter(({ half }) => half === 'demo').map(({ id }) => id));
+const real = new Map([...found].filter(([id]) => !madeUp.has(id)));
+if (wants('recipes')) await write('recipes.csv', real, recipePairsOf);
 await referee.close();

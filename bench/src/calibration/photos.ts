@@ -5,7 +5,8 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import Papa from 'papaparse';
 import sharp from 'sharp';
-import { halved, type Curve, type LossyFormat, type Pixels } from '@dusky-otter/core';
+import { halved, QUICK, type Curve, type LossyFormat, type Pixels, type Recipe } from '@dusky-otter/core';
+import { encode } from '../../../packages/server/dist/codec/encode.js';
 import { ROOT } from '../report.ts';
 
 /** calibration: seen by the fit; reporting: kept apart from it; demo: the made-up photos that ship. */
@@ -35,6 +36,11 @@ export interface RegionPair extends Omit<Pair, 'width' | 'format'> {
   curve: Curve;
 }
 
+/** One more pair, by a recipe of today's; the file is of the whole photograph, `REGION_WIDTH` px wide as it is seen. */
+export interface RecipePair extends Omit<RegionPair, 'region'> {
+  recipe: string;
+}
+
 export type Region = 'whole' | 'plainest';
 
 export const FOLDER = join(ROOT, 'bench/calibration');
@@ -53,6 +59,14 @@ export const REGION_LADDERS: Record<Curve, number[]> = {
   avif: [36, 50, 62, 76],
 };
 
+/** What the application makes with its recipes for targets of 1.3 to 3, roughly. */
+export const RECIPE_LADDERS: Record<Curve, number[]> = {
+  jpeg: [50, 66, 78, 87],
+  jpegFull: [62, 78, 88, 94],
+  webp: [50, 68, 80, 92],
+  avif: [40, 50, 60, 72],
+};
+
 /** Width of what is compared in the pairs of regions, in px. */
 export const REGION_WIDTH = 600;
 
@@ -63,6 +77,7 @@ async function table<T>(name: string): Promise<T[]> {
 
 export const knownPhotos = (): Promise<KnownPhoto[]> => table('photos.csv');
 export const knownPairs = (): Promise<Pair[]> => table('pairs.csv');
+export const knownRecipePairs = (): Promise<RecipePair[]> => table('recipes.csv');
 export const knownRegionPairs = (): Promise<RegionPair[]> => table('regions.csv');
 
 /** The known photographs that lie in these folders, at any depth: id → path. */
@@ -155,7 +170,10 @@ export const regionAt = (path: string, region: Region, density: 1 | 2): Promise<
 /** As it is looked at: halved where the screen is dense. */
 export const seenAt = (pixels: Pixels, density: 1 | 2): Pixels => (density === 2 ? halved(pixels) : pixels);
 
-/** Encodes as the application does, and decodes again. `fullChroma`: a JPEG that keeps colour at full size. */
+/**
+ * Encodes as the application did when the first pairs were scored, and decodes again. `fullChroma`: a JPEG that keeps
+ * colour at full size.
+ */
 export async function throughCodec(
   { data, width, height }: Pixels,
   format: LossyFormat,
@@ -170,10 +188,29 @@ export async function throughCodec(
         ? source.webp({ quality, effort: 4 })
         : source.avif({ quality, effort: 1 })
   ).toBuffer();
-  const decoded = await sharp(file).removeAlpha().raw().toBuffer();
-  return { file, pixels: { data: decoded, width, height, channels: 3 } };
+  return { file, pixels: await decoded(file, width, height) };
+}
+
+async function decoded(file: Buffer, width: number, height: number): Promise<Pixels> {
+  const data = await sharp(file).removeAlpha().raw().toBuffer();
+  return { data, width, height, channels: 3 };
 }
 
 /** The same by curve: a JPEG with full colour has one of its own. */
 export const throughCurve = (crop: Pixels, curve: Curve, quality: number): ReturnType<typeof throughCodec> =>
   curve === 'jpegFull' ? throughCodec(crop, 'jpeg', quality, true) : throughCodec(crop, curve, quality);
+
+export const formatOf = (curve: Curve): LossyFormat => (curve === 'jpegFull' ? 'jpeg' : curve);
+
+/** Encodes with a recipe, by default as the application does, and decodes again. */
+export async function throughRecipe(
+  crop: Pixels,
+  curve: Curve,
+  quality: number,
+  recipe: Recipe = QUICK[curve],
+): Promise<{ file: Buffer; pixels: Pixels }> {
+  const { data, width, height } = crop;
+  const picture = sharp(data, { raw: { width, height, channels: 3 } });
+  const file = await encode(picture, formatOf(curve), { quality, ...recipe });
+  return { file, pixels: await decoded(file, width, height) };
+}

@@ -35,6 +35,7 @@ export * from './weight/kind.ts';
 export * from './weight/format.ts';
 export * from './weight/decision-words.ts';
 export * from './weight/curves.ts';
+export * from './weight/recipes.ts';
 export * from './weight/search.ts';
 export * from './weight/prediction.ts';
 export * from './weight/variant-search.ts';

@@ -175,14 +175,33 @@ export interface Photo extends PhotoDecisions {
   original: OriginalFacts;
 }
 
-export interface EncoderSettings {
+/** What an encoder is told beside the quality. */
+export interface Recipe {
+  /** Colour at full size; only JPEG gives it up otherwise. */
+  fullChroma: boolean;
+  /** JPEG: number of the encoder's quantisation table, 0 where nothing is said. */
+  table?: number;
+  /** JPEG: coefficients are rounded where that costs least to the eye for a bit saved. */
+  trellis?: boolean;
+  /** JPEG: scans of a progressive file are cut so that it becomes smallest. */
+  scans?: boolean;
+  /** AVIF and WebP: how long the encoder looks for the shorter way. */
+  effort?: number;
+  /** AVIF: bits a sample, 8 where nothing is said. */
+  bitDepth?: 8 | 10;
+  /** WebP: settings of the encoder's own for photographs. */
+  photo?: boolean;
+  /** WebP: colour is halved so that edges between colours stay sharp. */
+  sharpChroma?: boolean;
+}
+
+export interface EncoderSettings extends Partial<Recipe> {
   /** A fixed quality, where none is searched for. */
   quality?: number;
   /** Largest visible difference; the quality is searched for. */
   target?: number;
   /** File px per CSS px at which the variant is looked at: errors of a dense file are seen less. */
   density?: number;
-  effort?: number;
   progressive?: boolean;
   lossless?: boolean;
   /** A palette where the picture has few enough colours for an exact one. */

@@ -34,7 +34,7 @@ import { TARGETS } from '../weight/target.ts';
 import { treatmentOf, type Treatment } from '../weight/kind.ts';
 
 /** Raised when rendering changes in a way that makes stored variants wrong. */
-export const PIPELINE_VERSION = 4;
+export const PIPELINE_VERSION = 5;
 
 /** Everything a variant's pixels and bytes depend on. */
 export interface KeyParts {

@@ -1,6 +1,7 @@
 // Which formats a photo is served in, and with which encoder settings.
 import type { EncoderSettings, OutputFormat, Policy } from '../contract/index.ts';
 import type { Treatment } from './kind.ts';
+import { QUICK } from './recipes.ts';
 
 /** Formats that not every browser reads. */
 export const MODERN = ['avif', 'webp'] as const;
@@ -19,9 +20,6 @@ export function formatsFor(
   return modern === 'avif' || modern === 'webp' ? [modern, plain] : [...MODERN, plain];
 }
 
-/** AVIF effort, by measurement at equal visible difference (docs/methods/quality-search.md). */
-const AVIF_EFFORT = 1;
-
 /**
  * Encoder settings for a variant. The one place where it is decided how a quality comes about: searched for a
  * visible target (largest D), or lossless. Animations have a fixed quality: their frames are not compared yet.
@@ -39,12 +37,12 @@ export function settingsFor(
         { quality: seen.pinned, density: seen.density };
   switch (format) {
     case 'avif':
-      return { ...searched, effort: AVIF_EFFORT };
+      return { ...searched, ...QUICK.avif };
     case 'webp':
       if (kind === 'animation') return { quality: 78, effort: 4 };
-      return lossless ? { lossless: true, effort: 4 } : { ...searched, effort: 4 };
+      return lossless ? { lossless: true, effort: 4 } : { ...searched, ...QUICK.webp };
     case 'jpeg':
-      return { ...searched, progressive };
+      return { ...searched, ...QUICK.jpeg, progressive };
     case 'png':
       return { lossless: true, effort: 7, ...(lossless && { palette: true }) };
     case 'gif':

@@ -1,42 +1,11 @@
 // The thorough search for one variant: what the quick one found, then every recipe of its format that may do with fewer
 // bytes, each searched to the last per cent. Costs many times the time, and its result is never worse.
-import type { Curve, LossyFormat } from './curves.ts';
+import type { Recipe } from '../contract/index.ts';
+import type { LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
+import { thoroughRecipes, type Thorough } from './recipes.ts';
 import { bestOf, offsetOf, QualitySearch } from './search.ts';
-import { VariantSearch, type Recipe, type Trial, type VariantAttempt } from './variant-search.ts';
-
-/** A recipe with what is known of it (docs/methods/quality-search.md). */
-interface Known {
-  recipe: Recipe;
-  curve: Curve;
-  /** How much higher its quality is than the quick recipe's of the same curve for the same difference. */
-  shift: number;
-}
-
-const TRELLIS = { trellis: true } as const;
-
-/** Pixels up to which AVIF is worth its highest effort that pays: an encode then takes some seconds. */
-const SMALL = 500_000;
-
-/** What is tried, the most promising first: the others are then given up the sooner. */
-function recipesOf(format: LossyFormat, pixels: number): readonly Known[] {
-  switch (format) {
-    case 'jpeg':
-      return [
-        { curve: 'jpeg', shift: -8, recipe: { fullChroma: false, table: 8, ...TRELLIS } },
-        { curve: 'jpeg', shift: 1, recipe: { fullChroma: false, table: 3, ...TRELLIS } },
-        { curve: 'jpegFull', shift: 1, recipe: { fullChroma: true, table: 3, ...TRELLIS } },
-        { curve: 'jpegFull', shift: 0, recipe: { fullChroma: true, table: 2, ...TRELLIS } },
-      ];
-    case 'webp':
-      return [
-        { curve: 'webp', shift: 0, recipe: { fullChroma: true, effort: 6, sharpChroma: true } },
-        { curve: 'webp', shift: 0, recipe: { fullChroma: true, effort: 6 } },
-      ];
-    case 'avif':
-      return [{ curve: 'avif', shift: -2, recipe: { fullChroma: true, effort: pixels <= SMALL ? 6 : 4 } }];
-  }
-}
+import { VariantSearch, type Trial, type VariantAttempt } from './variant-search.ts';
 
 /** Aimed at below the target; from `NEAR` on nothing more is looked for. */
 const AIM = 0.985;
@@ -48,7 +17,7 @@ const MOST = 6;
 export class ThoroughSearch {
   readonly attempts: VariantAttempt[] = [];
   private readonly quick: VariantSearch;
-  private readonly recipes: Known[];
+  private readonly recipes: Thorough[];
   private recipe: Recipe | null = null;
   private search: QualitySearch | null = null;
 
@@ -58,7 +27,7 @@ export class ThoroughSearch {
     private readonly features: Features,
   ) {
     this.quick = new VariantSearch(format, target, features);
-    this.recipes = [...recipesOf(format, features.width * features.height)];
+    this.recipes = [...thoroughRecipes(format, features.width * features.height)];
   }
 
   get next(): Trial | null {
@@ -91,7 +60,7 @@ export class ThoroughSearch {
     if (lost) this.search = null;
   }
 
-  private begin({ recipe, curve, shift }: Known): void {
+  private begin({ recipe, curve, shift }: Thorough): void {
     // What the quick search has learnt of this picture on the same curve: the attempt nearest to the target.
     const miss = ({ difference }: VariantAttempt) => Math.abs(Math.log(difference / this.target));
     const known = this.quick.attempts

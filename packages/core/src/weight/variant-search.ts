@@ -1,21 +1,9 @@
 // The search for one variant: along the curve of its format, with another recipe where the first one won't do.
+import type { Recipe } from '../contract/index.ts';
 import { QUALITY_RANGE, typicalLog, type Curve, type LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
+import { QUICK } from './recipes.ts';
 import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';
-
-/** What an encoder is told beside the quality. */
-export interface Recipe {
-  /** Colour at full size; only JPEG gives it up otherwise. */
-  fullChroma: boolean;
-  /** JPEG: number of the encoder's quantisation table, 0 where nothing is said. */
-  table?: number;
-  /** JPEG: coefficients are rounded where that costs least to the eye for a bit saved. */
-  trellis?: boolean;
-  /** AVIF and WebP: how long the encoder looks for the shorter way. */
-  effort?: number;
-  /** WebP: colour is halved so that edges between colours stay sharp. */
-  sharpChroma?: boolean;
-}
 
 /** What to encode next. */
 export interface Trial extends Recipe {
@@ -45,7 +33,7 @@ export class VariantSearch {
   private search: QualitySearch;
 
   constructor(
-    private readonly format: LossyFormat,
+    format: LossyFormat,
     private readonly target: number,
     private readonly features: Features,
   ) {
@@ -61,8 +49,7 @@ export class VariantSearch {
     const last =
       this.sharp && this.attempts.length === MOST_ENCODES - 1 && this.best!.difference > this.target;
     const quality = last ? QUALITY_RANGE.webp[1] : next;
-    const fullChroma = this.format !== 'jpeg' || this.curve === 'jpegFull';
-    return { quality, fullChroma, ...(this.sharp && { sharpChroma: true }) };
+    return { ...QUICK[this.curve], quality, ...(this.sharp && { sharpChroma: true }) };
   }
 
   /** The smallest file within the target, or the one with the least difference when none is; null before any. */

@@ -1,56 +1,62 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
-import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings, type Recipe } from '@dusky-otter/core';
+import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { keptIn, type Gamut } from './gamut.ts';
 import { fromRaw, rawOf, type RawPicture } from './raw.ts';
 
-/** What an encoder is told beside a variant's settings. */
-interface Telling extends Partial<Recipe> {
+/** What an encoder of pictures that move is told beside a variant's settings. */
+interface Motion {
   delay?: number[];
   loop?: number;
-  /**
-   * JPEG: made only to be measured. It says the same coefficients at more length, which takes a quarter of the
-   * time to write and half to read; its pixels are those of the file that is kept.
-   */
-  draft?: boolean;
 }
 
 /** Encodes with a variant's settings; a quality must be given where one is searched for. */
 export function encode(
   picture: Sharp,
   format: BitmapFormat,
-  settings: EncoderSettings & Telling,
+  settings: EncoderSettings & Motion,
 ): Promise<Buffer> {
   const { quality, effort, lossless = false, delay, loop } = settings;
   // Empty where the picture does not move.
   const motion = { ...(delay && delay.length > 0 && { delay }), ...(loop !== undefined && { loop }) };
   switch (format) {
-    case 'avif':
-      return picture
-        .avif({ ...(quality && { quality }), ...(effort !== undefined && { effort }), lossless })
+    case 'avif': {
+      // By way of 16 bits, so that white stays white: 8 bits are shifted to 10, which leaves out the last quarter code.
+      const source = settings.bitDepth === 10 ? picture.toColourspace('rgb16') : picture;
+      return source
+        .avif({
+          ...(quality && { quality }),
+          ...(effort !== undefined && { effort }),
+          bitdepth: settings.bitDepth ?? 8,
+          lossless,
+        })
         .toBuffer();
+    }
     case 'webp':
       return picture
         .webp({
           ...(quality && { quality }),
           ...(effort !== undefined && { effort }),
+          ...(settings.photo && { preset: 'photo' }),
           lossless,
           smartSubsample: settings.sharpChroma ?? false,
           ...motion,
         })
         .toBuffer();
-    case 'jpeg':
+    case 'jpeg': {
+      const progressive = settings.progressive ?? true;
       return picture
         .jpeg({
           ...(quality && { quality }),
-          progressive: (settings.progressive ?? true) && !settings.draft,
-          optimiseCoding: !settings.draft,
+          progressive,
+          optimiseScans: progressive && (settings.scans ?? false),
           chromaSubsampling: settings.fullChroma ? '4:4:4' : '4:2:0',
           quantisationTable: settings.table ?? 0,
           trellisQuantisation: settings.trellis ?? false,
           overshootDeringing: settings.trellis ?? false,
         })
         .toBuffer();
+    }
     case 'png':
       return picture.png({ compressionLevel: effort ?? 7 }).toBuffer();
     case 'gif':

@@ -119,19 +119,16 @@ export class SizedPicture {
       height,
       density,
     });
-    // The thorough search sets recipes side by side by their bytes, and trellis depends on how they are written.
-    const draft = format === 'jpeg' && !settings.thorough;
     let best: Buffer | null = null;
     for (let trial = search.next; trial; trial = search.next) {
       alive();
-      const file = await this.made(format, { ...settings, ...trial, draft });
+      const file = await this.made(format, { ...settings, ...trial });
       const difference = await this.differenceOf(file, density);
       const attempt = { ...trial, bytes: file.length, difference };
       search.take(attempt);
       if (search.best === attempt) best = file;
     }
-    const { quality, difference, fullChroma } = search.best!;
-    if (draft) best = await this.made(format, { ...settings, quality, fullChroma });
+    const { quality, difference } = search.best!;
     return { file: best!, quality, difference, encodes: search.attempts.length };
   }
 }

@@ -1,0 +1,206 @@
+// What each setting of the encoders costs: bytes and time at the same visible difference, on photographs as they are looked
+// at on plain and on dense screens, and what the reference program says there. The recipes of both passes are points of it.
+// Real photographs in CALIBRATION_PHOTOS=folder:folder; the made-up ones of the demo where there are none.
+import { join } from 'node:path';
+import {
+  DifferenceReference,
+  offsetOf,
+  predictedOffset,
+  QualitySearch,
+  QUICK,
+  thoroughRecipes,
+  type Attempt,
+  type LossyFormat,
+  type Pixels,
+  type Recipe,
+} from '@dusky-otter/core';
+import sharp from 'sharp';
+import { GRID, type Setting } from '../calibration/grid.ts';
+import { drawFrontier } from '../calibration/plot.ts';
+import { cropAt, findPhotos, knownPhotos, ofEach, seenAt, throughRecipe } from '../calibration/photos.ts';
+import { Referee } from '../calibration/referee.ts';
+import { timeRatio } from '../quick-time.ts';
+import { demoSet } from '../demo.ts';
+import { median, report, ROOT, rounded, type Figures } from '../report.ts';
+
+sharp.concurrency(1);
+sharp.cache(false);
+
+const TARGET = 2;
+/** Widths in px, by density. */
+const SIZES = { 1: 800, 2: 1200 } as const;
+type Density = keyof typeof SIZES;
+const DENSITIES = [1, 2] as const;
+/** Of the photographs that the fit has seen so many, evenly chosen: slow settings take minutes on each dozen. */
+const PHOTOS = Number(process.env.PHOTOS ?? 9);
+/** Encodes are timed on so many of them, one at a time. */
+const TIMED = 3;
+
+interface Point {
+  setting: Setting;
+  photo: string;
+  density: Density;
+  /** Bytes at the target; null where no quality meets it. */
+  bytes: number | null;
+  /** The reference's score at the target. */
+  reference: number;
+  quality: number;
+}
+
+const miss = ({ difference }: Attempt): number => Math.log(difference / TARGET);
+
+/** Bytes where the difference is the target: along the secant, in logarithms, through the nearest files on both sides. */
+function bytesAt(attempts: readonly Attempt[]): number | null {
+  const sorted = [...attempts].sort((a, b) => miss(b) - miss(a));
+  const below = sorted.find((a) => miss(a) <= 0);
+  const above = sorted.findLast((a) => miss(a) > 0);
+  if (!below) return null;
+  if (!above) return below.bytes;
+  const part = miss(above) / (miss(above) - miss(below));
+  return above.bytes ** (1 - part) * below.bytes ** part;
+}
+
+interface Looked {
+  crop: Pixels;
+  own: DifferenceReference;
+  density: Density;
+}
+
+/** The search for one setting, to within some per cent of the target. @param offset where it begins */
+async function searched({ crop, own }: Looked, { curve, recipe }: Setting, offset: number) {
+  const search = new QualitySearch({ ...{ curve, target: TARGET, offset }, most: 6, aim: 0.985, near: 0.97 });
+  let nearest: { pixels: Pixels; attempt: Attempt } | null = null;
+  for (let quality = search.next; quality !== null; quality = search.next) {
+    const { file, pixels } = await throughRecipe(crop, curve, quality, recipe);
+    const attempt = { quality, bytes: file.length, difference: own.differenceOf(pixels) };
+    search.take(attempt);
+    if (!nearest || Math.abs(miss(attempt)) < Math.abs(miss(nearest.attempt))) nearest = { pixels, attempt };
+  }
+  return { ...nearest!, bytes: bytesAt(search.attempts) };
+}
+
+async function pointsOf(photo: string, path: string, referee: Referee): Promise<Point[]> {
+  const points: Point[] = [];
+  for (const density of DENSITIES) {
+    const crop = await cropAt(path, SIZES[density]);
+    const own = new DifferenceReference(crop, density);
+    const features = { ...own.known, width: crop.width, height: crop.height, density };
+    const original = await referee.file(seenAt(crop, density));
+    const offsets = new Map<string, number>();
+    for (const setting of GRID) {
+      const offset = offsets.get(setting.curve) ?? predictedOffset(setting.curve, features);
+      const { bytes, pixels, attempt } = await searched({ crop, own, density }, setting, offset);
+      offsets.set(setting.curve, offsetOf(setting.curve, attempt));
+      const score = await referee.score(original, seenAt(pixels, density));
+      const reference = (score * TARGET) / attempt.difference;
+      points.push({ ...{ setting, photo, density, bytes, reference }, quality: attempt.quality });
+    }
+  }
+  return points;
+}
+
+/** ms of an encode at the qualities that were found, one at a time. */
+async function timeOf(setting: Setting, points: readonly Point[]): Promise<number> {
+  let time = 0;
+  let count = 0;
+  for (const { photo, quality } of points
+    .filter((p) => p.setting === setting && p.density === 1)
+    .slice(0, TIMED)) {
+    const crop = await cropAt(paths.get(photo)!, SIZES[1]);
+    const from = performance.now();
+    await throughRecipe(crop, setting.curve, quality, setting.recipe);
+    time += performance.now() - from;
+    count += 1;
+  }
+  return time / count;
+}
+
+const folders = (process.env.CALIBRATION_PHOTOS ?? '').split(':').filter(Boolean);
+const found = await findPhotos([join(ROOT, 'demo/photos'), ...folders]);
+const half = folders.length > 0 ? 'calibration' : 'demo';
+const known = (await knownPhotos()).filter((photo) => photo.half === half && found.has(photo.id));
+const step = Math.max(1, known.length / PHOTOS);
+const chosen = known.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step));
+const paths = new Map(chosen.map(({ id }) => [id, found.get(id)!]));
+
+const referee = await Referee.open();
+const points = await ofEach(paths, (photo, path) => pointsOf(photo, path, referee));
+await referee.close();
+
+const sameRecipe = (a: Recipe, b: Recipe): boolean =>
+  JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort());
+const thoroughOf = (format: LossyFormat): readonly Recipe[] =>
+  [100_000, 2_000_000].flatMap((pixels) => thoroughRecipes(format, pixels).map(({ recipe }) => recipe));
+
+/** Geometric mean, over pictures in which both meet the target, of bytes beside the first setting of the format. */
+function bytesBeside(setting: Setting, of: readonly Point[]): number {
+  const first = GRID.find(({ curve }) => curve === setting.curve)!;
+  const logs = of
+    .filter((p) => p.setting === setting && p.bytes !== null)
+    .flatMap((p) => {
+      const other = of.find((q) => q.setting === first && q.photo === p.photo && q.density === p.density)!;
+      return other.bytes === null ? [] : [Math.log(p.bytes! / other.bytes)];
+    });
+  return Math.exp(logs.reduce((a, b) => a + b, 0) / logs.length);
+}
+
+type Line = Figures & { format: string; settings: string; bytes: number; time: number; quick: boolean };
+const lines: Line[] = [];
+for (const setting of GRID) {
+  const own = points.filter((p) => p.setting === setting);
+  const at = (density: Density) => own.filter((p) => p.density === density).map(({ reference }) => reference);
+  lines.push({
+    format: setting.curve,
+    settings: setting.name,
+    bytes: rounded(bytesBeside(setting, points)),
+    'bytes at 1×': rounded(
+      bytesBeside(
+        setting,
+        points.filter((p) => p.density === 1),
+      ),
+    ),
+    'bytes at 2×': rounded(
+      bytesBeside(
+        setting,
+        points.filter((p) => p.density === 2),
+      ),
+    ),
+    'reference at 1×': rounded(median(at(1)), 2),
+    'reference at 2×': rounded(median(at(2)), 2),
+    'worst reference': rounded(Math.max(...own.map(({ reference }) => reference)), 2),
+    'target not met': own.filter(({ bytes }) => bytes === null).length,
+    time: Math.round(await timeOf(setting, points)),
+    quick: sameRecipe(setting.recipe, QUICK[setting.curve]),
+    thorough: thoroughOf(setting.curve).some((recipe) => sameRecipe(recipe, setting.recipe)),
+  });
+}
+/** On the frontier is what nothing else beats in bytes and time. */
+const rows = lines.map((line): Line => ({
+  ...line,
+  'on the frontier': !lines.some(
+    (other) =>
+      other.format === line.format && other !== line && other.bytes <= line.bytes && other.time <= line.time,
+  ),
+}));
+await drawFrontier(rows);
+const quick = (format: LossyFormat): Line => rows.find((row) => row.format === format && row.quick)!;
+const named = (name: string) => rows.find((row) => row.format === 'avif' && row.settings === name)!.bytes;
+const ratio = await timeRatio(await demoSet());
+await report(
+  'frontier',
+  `${paths.size} photographs (${half}) at D = ${TARGET}, ${SIZES[1]} px at 1× and ${SIZES[2]} px at 2×`,
+  rows,
+  {
+    photographs: paths.size,
+    'AVIF ÷ 8 bit': quick('avif').bytes,
+    'JPEG ÷ table 0': quick('jpeg').bytes,
+    'WebP ÷ plain': quick('webp').bytes,
+    // Up to half a megapixel the highest effort, as before.
+    'thorough AVIF ÷ before': rounded(named('10 bit, effort 6') / named('8 bit, effort 6')),
+    'thorough AVIF ÷ before, larger files': rounded(named('10 bit, effort 4') / named('8 bit, effort 4')),
+    'worst reference': Math.max(
+      ...['avif', 'jpeg', 'webp'].map((f) => Number(quick(f as LossyFormat)['worst reference'])),
+    ),
+    ...ratio,
+  },
+);

@@ -1,0 +1,44 @@
+// What encoders are told beside a quality, format by format: the points on the frontier of bytes against time that each
+// pass can afford (bench/results/frontier.json, docs/methods/quality-search.md).
+import type { Recipe } from '../contract/index.ts';
+import type { Curve, LossyFormat } from './curves.ts';
+
+const JPEG = { table: 3, trellis: true, scans: true } as const;
+
+/** What the quick pass uses: what an editor waits for. */
+export const QUICK: Record<Curve, Recipe> = {
+  jpeg: { fullChroma: false, ...JPEG },
+  jpegFull: { fullChroma: true, ...JPEG },
+  webp: { fullChroma: true, effort: 6, photo: true },
+  avif: { fullChroma: true, effort: 2, bitDepth: 10 },
+};
+
+/** A recipe of the thorough pass with what is known of it. */
+export interface Thorough {
+  recipe: Recipe;
+  curve: Curve;
+  /** How much higher its quality is than the quick recipe's of the same curve for the same difference. */
+  shift: number;
+}
+
+/** Pixels up to which AVIF is worth its highest effort that pays: an encode then takes some seconds. */
+const SMALL = 500_000;
+
+/** What the thorough pass tries, the most promising first: the others are then given up the sooner. */
+export function thoroughRecipes(format: LossyFormat, pixels: number): readonly Thorough[] {
+  switch (format) {
+    case 'jpeg':
+      return [
+        { curve: 'jpeg', shift: -8, recipe: { ...QUICK.jpeg, table: 8 } },
+        { curve: 'jpegFull', shift: 0, recipe: QUICK.jpegFull },
+        { curve: 'jpegFull', shift: -1, recipe: { ...QUICK.jpegFull, table: 2 } },
+      ];
+    case 'webp':
+      return [
+        { curve: 'webp', shift: 0, recipe: { ...QUICK.webp, sharpChroma: true } },
+        { curve: 'webp', shift: 0, recipe: QUICK.webp },
+      ];
+    case 'avif':
+      return [{ curve: 'avif', shift: -2, recipe: { ...QUICK.avif, effort: pixels <= SMALL ? 6 : 4 } }];
+  }
+}
