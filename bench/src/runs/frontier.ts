@@ -8,6 +8,7 @@ import {
   predictedOffset,
   QualitySearch,
   QUICK,
+  recipeKey,
   thoroughRecipes,
   type Attempt,
   type LossyFormat,
@@ -15,6 +16,7 @@ import {
   type Recipe,
 } from '@dusky-otter/core';
 import sharp from 'sharp';
+import { drawnInChromium } from '../calibration/browser-decoder.ts';
 import { GRID, type Setting } from '../calibration/grid.ts';
 import { drawFrontier } from '../calibration/plot.ts';
 import { cropAt, findPhotos, knownPhotos, ofEach, seenAt, throughRecipe } from '../calibration/photos.ts';
@@ -127,8 +129,7 @@ const referee = await Referee.open();
 const points = await ofEach(paths, (photo, path) => pointsOf(photo, path, referee));
 await referee.close();
 
-const sameRecipe = (a: Recipe, b: Recipe): boolean =>
-  JSON.stringify(Object.entries(a).sort()) === JSON.stringify(Object.entries(b).sort());
+const sameRecipe = (a: Recipe, b: Recipe): boolean => recipeKey(a) === recipeKey(b);
 const thoroughOf = (format: LossyFormat): readonly Recipe[] =>
   [100_000, 2_000_000].flatMap((pixels) => thoroughRecipes(format, pixels).map(({ recipe }) => recipe));
 
@@ -185,6 +186,32 @@ const rows = lines.map((line): Line => ({
 await drawFrontier(rows);
 const quick = (format: LossyFormat): Line => rows.find((row) => row.format === format && row.quick)!;
 const named = (name: string) => rows.find((row) => row.format === 'avif' && row.settings === name)!.bytes;
+
+/** The same photographs as AVIF with 8 and 10 bits, at the qualities that were found, in a browser. */
+async function inBrowser(): Promise<Figures> {
+  const files: Buffer[] = [];
+  for (const name of ['8 bit, effort 1', '10 bit, effort 2']) {
+    const setting = GRID.find((one) => one.curve === 'avif' && one.name === name)!;
+    for (const { photo, quality } of points.filter((p) => p.setting === setting && p.density === 1)) {
+      const crop = await cropAt(paths.get(photo)!, SIZES[1]);
+      files.push((await throughRecipe(crop, 'avif', quality, setting.recipe)).file);
+    }
+  }
+  const drawn = await drawnInChromium(files);
+  const [eight, ten] = [drawn.slice(0, drawn.length / 2), drawn.slice(drawn.length / 2)];
+  const total = (of: typeof drawn) => of.reduce((sum, { time }) => sum + time, 0);
+  return {
+    'decode in Chromium, 10 bit ÷ 8 bit': rounded(total(ten) / total(eight), 2),
+    'ms of a decode at 10 bit': rounded(total(ten) / ten.length, 1),
+    'codes apart in Chromium, 10 bit, most': Math.max(...ten.map(({ most }) => most)),
+    'codes apart in Chromium, 10 bit, mean': rounded(
+      ten.reduce((sum, one) => sum + one.mean, 0) / ten.length,
+      2,
+    ),
+  };
+}
+
+const decoding = await inBrowser();
 const ratio = await timeRatio(await demoSet());
 await report(
   'frontier',
@@ -201,6 +228,7 @@ await report(
     'worst reference': Math.max(
       ...['avif', 'jpeg', 'webp'].map((f) => Number(quick(f as LossyFormat)['worst reference'])),
     ),
+    ...decoding,
     ...ratio,
   },
 );

@@ -44,6 +44,7 @@ export * from './weight/served.ts';
 export * from './weight/point-ladder.ts';
 export * from './weight/page-limit.ts';
 export * from './weight/units.ts';
+export * from './plan/keys.ts';
 export * from './plan/plan.ts';
 export * from './plan/sharpness.ts';
 export * from './plan/replacement.ts';

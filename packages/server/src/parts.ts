@@ -64,6 +64,7 @@ export async function buildParts(
   const state: FileState = {
     of: (key) => stored.bytesOf(key) ?? (failures.has(key) ? 'failed' : null),
     improved: (key) => preparer.thorough.isOver(key),
+    saved: (key) => stored.savedOf(key),
   };
   const ledgers = new Ledgers(sites, state);
   const told = new Told(hub, (setId) => ledgers.all.get(setId)?.counts ?? null);

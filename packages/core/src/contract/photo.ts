@@ -243,8 +243,8 @@ export interface StoredFacts {
   contentHash: string;
   quality: number | null;
   difference: number | null;
-  /** Key of the thorough file that stands for it by now; absent where the quick one does. */
-  thorough?: string;
+  /** Key of another file that stands for it: the thorough one, or one that was made before; absent where its own does. */
+  standIn?: string;
 }
 
 /** A planned variant with what is stored of it: bytes is null until it is made. */
@@ -257,7 +257,7 @@ export interface RowVariant extends PlannedFile {
   difference: number | null;
   /** Largest visible difference that was asked for, or null where none is. */
   target: number | null;
-  /** Key of its file: its own, or the thorough one's that stands for it. */
+  /** Key of its file: its own, or that of the one that stands for it. */
   file: string;
   /** Why making it failed, if it did. */
   failure: string | null;

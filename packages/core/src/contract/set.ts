@@ -86,7 +86,7 @@ export interface Preparation {
   failed: number;
   paused: boolean;
   /** The second pass, which looks for smaller files: those it is over for, of those that it may make smaller. */
-  thorough: { wanted: number; made: number; now: boolean };
+  thorough: { wanted: number; made: number; saved: number; now: boolean };
   /** What is being made, in words, or null when idle. */
   doing: string | null;
 }

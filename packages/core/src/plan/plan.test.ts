@@ -4,7 +4,8 @@ import { createHash } from 'node:crypto';
 import { CONTEXT, placed, sampleContext, sampleFrame, samplePhoto } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
 import type { OriginalFacts, Photo, Policy } from '../contract/index.ts';
-import { planPhoto, rowVariant, slotsOf, variantKey, wordsIn, type KeyParts } from './plan.ts';
+import { formerKeys, PIPELINE_VERSION, thoroughKey, variantKey, type KeyParts } from './keys.ts';
+import { planPhoto, rowVariant, slotsOf, wordsIn } from './plan.ts';
 
 const parts: KeyParts = {
   original: 'a'.repeat(64),
@@ -20,8 +21,25 @@ const parts: KeyParts = {
 describe('keys', () => {
   test('are the SHA-256 of the parts in their order', () => {
     const text =
-      '[4,"' + 'a'.repeat(64) + '",6,0,[1,2,300,200],[150,100],"avif",[["effort",1],["quality",55]]]';
+      '[5,"' + 'a'.repeat(64) + '",6,0,[1,2,300,200],[150,100],"avif",[["effort",1],["quality",55]]]';
     expect(variantKey(parts)).toBe(createHash('sha256').update(text).digest('hex'));
+  });
+  test('of the version before are found, with the settings of then', () => {
+    const photo = samplePhoto();
+    const [planned] = planPhoto(photo, ['hero'], CONTEXT).filter(({ format }) => format === 'avif');
+    const { crop, width, height, format } = planned!;
+    const { target, density } = planned!.settings;
+    const key = variantKey(
+      {
+        ...{ original: photo.original.hash, orientation: photo.original.orientation },
+        turning: { mirrored: false, turns: 0, angle: 0 },
+        ...{ crop, width, height, format },
+        settings: { target: target!, density: density!, effort: 1 },
+      },
+      PIPELINE_VERSION - 1,
+    );
+    expect(formerKeys(photo, planned!)).toEqual([thoroughKey(key), key]);
+    expect(key).not.toBe(planned!.key);
   });
   test('do not depend on the order of settings', () => {
     expect(variantKey({ ...parts, settings: { effort: 1, quality: 55 } })).toBe(variantKey(parts));

@@ -1,8 +1,5 @@
 // Photo + slots + policy → the variants that are wanted, as pure data, each with its key.
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type {
-  EncoderSettings,
   OriginalFacts,
   OutputFormat,
   Photo,
@@ -19,11 +16,10 @@ import type {
   SlotId,
   SlotShape,
   StoredFacts,
-  Turning,
   Words,
 } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { cropFor, frameCropProblem, isTurned } from '../geometry/frame.ts';
+import { cropFor, frameCropProblem } from '../geometry/frame.ts';
 import { heightFor, ratioOf } from '../geometry/geometry.ts';
 import { candidateWidths, demandsOf, viewingDensity } from '../slots/candidates.ts';
 import { MOST_DENSITY } from '../slots/devices.ts';
@@ -32,48 +28,7 @@ import { formatsFor, settingsFor } from '../weight/format.ts';
 import { isModern } from '../weight/served.ts';
 import { TARGETS } from '../weight/target.ts';
 import { treatmentOf, type Treatment } from '../weight/kind.ts';
-
-/** Raised when rendering changes in a way that makes stored variants wrong. */
-export const PIPELINE_VERSION = 5;
-
-/** Everything a variant's pixels and bytes depend on. */
-export interface KeyParts {
-  original: string;
-  orientation: number;
-  turning: Turning;
-  crop: Rect;
-  width: number;
-  height: number;
-  format: OutputFormat;
-  settings: EncoderSettings;
-}
-
-/**
- * The key of a variant: SHA-256 in hex over its parts in a fixed order.
- * @param version of the pipeline; files of another one are not wanted any more
- */
-export function variantKey(parts: KeyParts, version = PIPELINE_VERSION): string {
-  const { crop, settings, turning } = parts;
-  const text = JSON.stringify([
-    version,
-    parts.original,
-    parts.orientation,
-    // A photo that is not turned keeps the key that it had before there were turns.
-    isTurned(turning) ? [turning.mirrored, turning.turns, turning.angle] : 0,
-    [crop.x, crop.y, crop.width, crop.height],
-    [parts.width, parts.height],
-    parts.format,
-    Object.entries(settings).sort(([a], [b]) => (a < b ? -1 : 1)),
-  ]);
-  return bytesToHex(sha256(utf8ToBytes(text)));
-}
-
-/** Raised when the thorough pass makes other files than before. */
-const THOROUGH_VERSION = 1;
-
-/** Key of the file that the thorough pass makes for a variant. */
-export const thoroughKey = (key: string): string =>
-  bytesToHex(sha256(utf8ToBytes(JSON.stringify(['thorough', THOROUGH_VERSION, key]))));
+import { variantKey } from './keys.ts';
 
 /** Whether a thorough pass may do with fewer bytes: what an editor has pinned, moves or is a drawing stays as it is. */
 export const mayImprove = ({ settings: { target, lossless }, format }: PlannedVariant): boolean =>
@@ -251,7 +206,7 @@ export function rowVariant(
     quality,
     difference,
     target,
-    file: stored?.thorough ?? key,
+    file: stored?.standIn ?? key,
     failure,
   };
 }

@@ -34,6 +34,7 @@ function someRow(seed: number): { row: PhotoRow; state: FileState } {
       return file.bytes ?? (file.failure === null ? null : 'failed');
     },
     improved: (key) => key < '8',
+    saved: (key) => (key < '8' ? 10 : 0),
   };
   return { row, state };
 }
@@ -57,6 +58,7 @@ describe('standing', () => {
       const keys = [...new Set(row.variants.map(({ key }) => key))];
       // Photographs: all their files may be made smaller.
       expect(present.improved).toBe(keys.filter((key) => key < '8').length);
+      expect(present.saved).toBe(10 * present.improved);
       expect(present.phone).toEqual(sentTo(row, SLOTS, CONTEXT, { viewport: 390, density: 2 }));
       expect(present.laptop).toEqual(sentTo(row, SLOTS, CONTEXT, { viewport: 1440, density: 2 }));
     }

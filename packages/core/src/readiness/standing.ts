@@ -147,6 +147,8 @@ export interface FileState {
   of: (key: string) => number | 'failed' | null;
   /** Whether its thorough pass is over. */
   improved: (key: string) => boolean;
+  /** Bytes that it has become smaller by, as far as the file of before is still known. */
+  saved: (key: string) => number;
 }
 
 /** How a photo stands with the files that are there. */
@@ -157,6 +159,8 @@ export interface Present {
   failed: number;
   /** Files whose thorough pass is over. */
   improved: number;
+  /** Bytes that they have become smaller by. */
+  saved: number;
   /** Bytes that a phone and a retina laptop are sent, and whether that is all. */
   phone: { sent: number; complete: boolean };
   laptop: { sent: number; complete: boolean };
@@ -209,6 +213,7 @@ export function presentOf(standing: Standing, state: FileState, repeats: boolean
     made,
     failed,
     improved: standing.improvable.filter(state.improved).length,
+    saved: standing.improvable.reduce((sum, key) => sum + state.saved(key), 0),
     phone: sentOf(standing.phone, state),
     laptop: sentOf(standing.laptop, state),
   };

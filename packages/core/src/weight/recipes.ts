@@ -3,6 +3,14 @@
 import type { Recipe } from '../contract/index.ts';
 import type { Curve, LossyFormat } from './curves.ts';
 
+/** The same for what tells an encoder the same, whatever else is known of it. */
+export const recipeKey = (recipe: Recipe): string =>
+  JSON.stringify([
+    recipe.fullChroma,
+    ...[recipe.table ?? 0, recipe.trellis ?? false, recipe.scans ?? false],
+    ...[recipe.effort ?? null, recipe.bitDepth ?? 8, recipe.photo ?? false, recipe.sharpChroma ?? false],
+  ]);
+
 const JPEG = { table: 3, trellis: true, scans: true } as const;
 
 /** What the quick pass uses: what an editor waits for. */
@@ -11,6 +19,13 @@ export const QUICK: Record<Curve, Recipe> = {
   jpegFull: { fullChroma: true, ...JPEG },
   webp: { fullChroma: true, effort: 6, photo: true },
   avif: { fullChroma: true, effort: 2, bitDepth: 10 },
+};
+
+/** What the quick pass used in the pipeline's version before: its files stand in until they are made anew. */
+export const FORMER: Record<LossyFormat, Partial<Recipe>> = {
+  jpeg: {},
+  webp: { effort: 4 },
+  avif: { effort: 1 },
 };
 
 /** A recipe of the thorough pass with what is known of it. */
@@ -30,6 +45,7 @@ export function thoroughRecipes(format: LossyFormat, pixels: number): readonly T
     case 'jpeg':
       return [
         { curve: 'jpeg', shift: -8, recipe: { ...QUICK.jpeg, table: 8 } },
+        { curve: 'jpeg', shift: 0, recipe: QUICK.jpeg },
         { curve: 'jpegFull', shift: 0, recipe: QUICK.jpegFull },
         { curve: 'jpegFull', shift: -1, recipe: { ...QUICK.jpegFull, table: 2 } },
       ];

@@ -3,7 +3,7 @@
 import type { Recipe } from '../contract/index.ts';
 import type { LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
-import { thoroughRecipes, type Thorough } from './recipes.ts';
+import { recipeKey, thoroughRecipes, type Thorough } from './recipes.ts';
 import { bestOf, offsetOf, QualitySearch } from './search.ts';
 import { VariantSearch, type Trial, type VariantAttempt } from './variant-search.ts';
 
@@ -66,15 +66,18 @@ export class ThoroughSearch {
     const known = this.quick.attempts
       .filter((a) => curve === 'webp' || curve === 'avif' || a.fullChroma === recipe.fullChroma)
       .sort((a, b) => miss(a) - miss(b))[0];
+    // With a recipe of the quick pass it goes on where that ended.
+    const same = this.quick.attempts.filter((a) => recipeKey(a) === recipeKey(recipe));
     this.recipe = recipe;
     this.search = new QualitySearch({
       curve,
       shift,
       target: this.target,
       offset: known ? offsetOf(curve, known) : predictedOffset(curve, this.features),
-      most: MOST,
+      most: MOST + same.length,
       aim: AIM,
       near: NEAR,
     });
+    for (const attempt of same) this.search.take(attempt);
   }
 }

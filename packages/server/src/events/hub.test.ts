@@ -12,7 +12,7 @@ const progress: SetEvent = {
     failed: 0,
     paused: false,
     doing: null,
-    thorough: { wanted: 0, made: 0, now: false },
+    thorough: { wanted: 0, made: 0, saved: 0, now: false },
   },
 };
 

@@ -152,7 +152,7 @@ export async function makeWhole(
     const { key } = variant;
     const made = (await preparer.untilStored({ key, hash: row.original.hash }, late)) && preparer.get(key);
     // The quick file may stand for a thorough one that was lost.
-    if (made) Object.assign(variant, made, { file: made.thorough ?? key });
+    if (made) Object.assign(variant, made, { file: made.standIn ?? key });
     if (!made || !(await readVariant(vault, variant))) missing.push(file);
   }
   if (missing.length > 0) throw missingFile(missing, preparer);

@@ -35,14 +35,18 @@ function someStanding(id: number, { pick, next, whole }: ReturnType<typeof chanc
   return standingOf(photo, SLOTS, CONTEXT);
 }
 
-const NOTHING: FileState = { of: () => null, improved: () => false };
+const NOTHING: FileState = { of: () => null, improved: () => false, saved: () => 0 };
 
 describe('a ledger', () => {
   test('after 400 random changes and files equals one made anew, at every tenth step', () => {
     const luck = chance(3);
     const files = new Map<string, number | 'failed'>();
     const improved = new Set<string>();
-    const state: FileState = { of: (key) => files.get(key) ?? null, improved: (key) => improved.has(key) };
+    const state: FileState = {
+      of: (key) => files.get(key) ?? null,
+      improved: (key) => improved.has(key),
+      saved: (key) => (improved.has(key) ? 7 : 0),
+    };
     const published = { bowl: 7, 'jar-2': 3 };
     const ledger = new SetLedger(state, published);
     const standings = new Map<number, Standing>();

@@ -59,7 +59,7 @@ export class SetLedger {
   private names: ReadonlyMap<number, string> | null = null;
   private readonly sums = none();
   private incomplete = { phone: 0, laptop: 0 };
-  private files = { wanted: 0, made: 0, failed: 0, improvable: 0, improved: 0 };
+  private files = { wanted: 0, made: 0, failed: 0, improvable: 0, improved: 0, saved: 0 };
 
   constructor(
     private readonly state: FileState,
@@ -80,7 +80,7 @@ export class SetLedger {
   }
 
   /** Files that its photos want, and how many of them are made or could not be. */
-  get progress(): { wanted: number; made: number; failed: number; improvable: number; improved: number } {
+  get progress(): Record<'wanted' | 'made' | 'failed' | 'improvable' | 'improved' | 'saved', number> {
     return { ...this.files };
   }
 
@@ -310,6 +310,7 @@ export class SetLedger {
     this.files.failed += by * present.failed;
     this.files.improvable += by * standing.improvable.length;
     this.files.improved += by * present.improved;
+    this.files.saved += by * present.saved;
     if (standing.binned) {
       this.sums.binned += by;
       return;

@@ -10,6 +10,7 @@ import { ORIGINAL_LOST } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
 import { batchesOf, jobOf, type Batch } from './batches.ts';
+import { letFormerStandIn } from './former.ts';
 import { Queues } from './queues.ts';
 import type { Shop } from './shop.ts';
 import { ThoroughPass } from './thorough.ts';
@@ -59,13 +60,13 @@ export class Preparer {
 
   /** Finds the work of every set; called once at start. A set that can't be read is reported and holds up no other. */
   async reconcileAll(): Promise<void> {
-    for (const id of await allSets()) await this.reconcileSoon(id);
+    for (const id of await allSets()) await this.reconcileSoon(id, true);
   }
 
   /** Like `reconcile`, for those who do not wait for it: a failure is reported, not thrown. */
-  async reconcileSoon(setId: number): Promise<void> {
+  async reconcileSoon(setId: number, isStart = false): Promise<void> {
     try {
-      await this.reconcile(setId);
+      await this.reconcile(setId, isStart);
     } catch (error) {
       if (!this.closed) this.shop.report(`Set ${setId} could not be read; it is left as it is.`, error);
     }
@@ -76,11 +77,12 @@ export class Preparer {
     return this.unread.size === 0;
   }
 
-  /** Looks through all photos of a set, after a start or when its places or its site are others. */
-  async reconcile(setId: number): Promise<void> {
+  /** Looks through all photos of a set. @param isStart files of the version before may be there */
+  async reconcile(setId: number, isStart = false): Promise<void> {
     this.unread.add(setId);
     const { ledgers } = this.shop;
     const ledger = await (ledgers.all.has(setId) ? ledgers.renew(setId) : ledgers.get(setId));
+    if (isStart) for (const id of await letFormerStandIn(this.shop, setId, ledger)) ledger.again(id);
     if (this.closed) return;
     this.unread.delete(setId);
     const ids = ledger.all.map(({ id }) => id);
@@ -120,8 +122,8 @@ export class Preparer {
   isWanted(hash: string, key: string): boolean {
     const { stored } = this.shop;
     const wish = stored.wishOf(key);
-    // A quick file for which a thorough one stands is wanted no more.
-    if (wish === key && stored.isThorough(key)) return false;
+    // A file in whose place another one stands is wanted no more.
+    if (stored.standing(wish) !== key && stored.file(key)) return false;
     return this.making.has(wish) || this.wanting(hash, wish).length > 0;
   }
 
@@ -217,18 +219,20 @@ export class Preparer {
   }
 
   progressOf(setId: number): Preparation {
-    const { wanted, made, failed, improvable, improved } = this.shop.ledgers.all.get(setId)?.progress ?? {
+    const { wanted, made, failed, improvable, improved, saved } = this.shop.ledgers.all.get(setId)
+      ?.progress ?? {
       wanted: 0,
       made: 0,
       failed: 0,
       improvable: 0,
       improved: 0,
+      saved: 0,
     };
     return {
       wanted,
       made,
       failed,
-      thorough: { wanted: improvable, made: improved, now: this.thorough.isAsked(setId) },
+      thorough: { wanted: improvable, made: improved, saved, now: this.thorough.isAsked(setId) },
       paused: this.paused.has(setId),
       doing: this.doing.get(setId) ?? null,
     };

@@ -1,5 +1,5 @@
 // Which variants are stored: the database's list, held in memory, in step with the files.
-import type { OutputFormat, StoredFacts } from '@dusky-otter/core';
+import { thoroughKey, type OutputFormat, type StoredFacts } from '@dusky-otter/core';
 import { VariantModel } from '../database/models.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { patiently } from '../database/patience.ts';
@@ -10,7 +10,7 @@ import type { Vault } from '../vault/vault.ts';
 export interface StoredFile extends StoredFacts {
   hash: string;
   format: OutputFormat;
-  /** Key of the quick file in whose place it stands; null for a quick one. */
+  /** Key of a plan for which it stands, thorough or made before; null for a file of that key itself. */
   insteadOf: string | null;
 }
 
@@ -25,27 +25,44 @@ type Row = StoredFacts & Pick<StoredFile, 'hash' | 'insteadOf'> & { key: string;
 
 export class StoredVariants {
   private readonly known = new Map<string, StoredFile>();
-  /** Thorough files by the keys of the quick ones in whose place they stand. */
+  /** Thorough files by the keys of plans for which they stand. */
   private readonly thorough = new Map<string, string>();
+  /** Files of the pipeline's version before by the keys of plans for which they stand until they are made anew. */
+  private readonly former = new Map<string, string>();
   /** Every hash once: dozens of files are made from one original. */
   private readonly hashes = new Map<string, string>();
 
-  /** What is stored for a key of a plan: the thorough file where there is one, or the quick one. */
+  /** The key of the file that stands for a key of a plan: a thorough one, its own, or one that was made before. */
+  standing(key: string): string | undefined {
+    return this.thorough.get(key) ?? (this.known.has(key) ? key : this.former.get(key));
+  }
+
+  /** What is stored for a key of a plan. */
   get(key: string): StoredFacts | undefined {
-    const thorough = this.thorough.get(key);
-    if (thorough !== undefined) return { ...factsOf(this.known.get(thorough)!), thorough };
-    const file = this.known.get(key);
-    return file && factsOf(file);
+    const standing = this.standing(key);
+    if (standing === undefined) return undefined;
+    return { ...factsOf(this.known.get(standing)!), ...(standing !== key && { standIn: standing }) };
   }
 
   /** Bytes of what is stored for a key of a plan, or undefined. */
   bytesOf(key: string): number | undefined {
-    return this.known.get(this.thorough.get(key) ?? key)?.bytes;
+    return this.known.get(this.standing(key) ?? key)?.bytes;
   }
 
   /** Whether a thorough file stands for a key of a plan. */
   isThorough(key: string): boolean {
     return this.thorough.has(key);
+  }
+
+  /** Whether a file stands for a key of a plan that is to be made anew. */
+  isFormer(key: string): boolean {
+    return this.standing(key) !== undefined && this.standing(key) === this.former.get(key);
+  }
+
+  /** Bytes by which the file that stands for a key of a plan is smaller than the one before it, while that is kept. */
+  savedOf(key: string): number {
+    const before = this.known.get(this.former.get(key) ?? key)?.bytes ?? 0;
+    return Math.max(0, before - (this.bytesOf(key) ?? before));
   }
 
   /** The key of a plan that a stored file is for. */
@@ -62,7 +79,8 @@ export class StoredVariants {
     const known = this.hashes.get(hash) ?? hash;
     this.hashes.set(known, known);
     this.known.set(key, { ...factsOf(facts), hash: known, format: format as OutputFormat, insteadOf });
-    if (insteadOf !== null) this.thorough.set(insteadOf, key);
+    if (insteadOf !== null)
+      (key === thoroughKey(insteadOf) ? this.thorough : this.former).set(insteadOf, key);
   }
 
   /**
@@ -82,6 +100,7 @@ export class StoredVariants {
       await VariantModel.destroy({ where: { key: keys } });
     this.known.clear();
     this.thorough.clear();
+    this.former.clear();
     const gone = new Set(lost);
     for (const row of rows) {
       if (gone.has(row)) continue;
@@ -93,7 +112,7 @@ export class StoredVariants {
     return { rowsDropped: lost.length, filesDropped: files.size };
   }
 
-  /** @param insteadOf key of the quick file in whose place a thorough one stands */
+  /** @param insteadOf key of a plan for which it stands, where it is not its own */
   async add(made: MadeVariant, hash: string, format: string, insteadOf: string | null = null): Promise<void> {
     const { key } = made;
     const facts = factsOf(made);
@@ -101,6 +120,17 @@ export class StoredVariants {
       VariantModel.upsert({ key, ...facts, originalHash: hash, format, wantedUntil: null, insteadOf }),
     );
     this.keep({ key, ...facts, hash, format, insteadOf });
+  }
+
+  /** Files that were made before stand for keys of plans, until they are made anew. @param pairs file → key of a plan */
+  async standIn(pairs: ReadonlyMap<string, string>): Promise<void> {
+    for (const [key, wish] of pairs) {
+      const file = this.known.get(key);
+      if (!file) continue;
+      await patiently(() => VariantModel.update({ insteadOf: wish, wantedUntil: null }, { where: { key } }));
+      this.former.set(wish, key);
+      file.insteadOf = wish;
+    }
   }
 
   /** All files by their own keys. */
@@ -112,6 +142,7 @@ export class StoredVariants {
     await VariantModel.destroy({ where: { key } });
     const wish = this.wishOf(key);
     if (this.thorough.get(wish) === key) this.thorough.delete(wish);
+    if (this.former.get(wish) === key) this.former.delete(wish);
     this.known.delete(key);
   }
 }

@@ -48,7 +48,7 @@ async function through(): Promise<void> {
 describe('the thorough pass', () => {
   test('stands smaller files in the place of every quick one, and hands those over', async () => {
     const before = await variants();
-    expect(await progress()).toEqual({ wanted: before.length, made: 0, now: false });
+    expect(await progress()).toEqual({ wanted: before.length, made: 0, saved: 0, now: false });
     expect((await ask(true)).json()).toMatchObject({ thorough: { now: true } });
     await through();
     const after = await variants();
@@ -62,6 +62,7 @@ describe('the thorough pass', () => {
     }
     const bytes = (list: RowVariant[]) => list.reduce((sum, v) => sum + v.bytes!, 0);
     expect(bytes(after)).toBeLessThan(bytes(before));
+    expect((await progress()).saved).toBe(bytes(before) - bytes(after));
     expect((await server.state()).counts.phone.sent).toBeGreaterThan(0);
     const served = await server.app.inject(`/files/variants/${after[0]!.file}/${after[0]!.format}`);
     expect(sha(served.rawPayload)).toBe(after[0]!.contentHash);
@@ -102,7 +103,7 @@ describe('the thorough pass', () => {
     await through();
     const stored = new StoredVariants();
     expect(await stored.load(server.parts.vault)).toEqual({ rowsDropped: 0, filesDropped: 0 });
-    for (const { key, file } of await variants()) expect(stored.get(key)!.thorough).toBe(file);
+    for (const { key, file } of await variants()) expect(stored.get(key)!.standIn).toBe(file);
   }, 120_000);
 
   test('a thorough file that was damaged gives way to the quick one, in the ZIP as well', async () => {
@@ -153,7 +154,7 @@ describe('the thorough pass', () => {
       seen: { photos: { [id]: version } },
     });
     await server.prepared();
-    expect(await progress()).toEqual({ wanted: 0, made: 0, now: false });
+    expect(await progress()).toEqual({ wanted: 0, made: 0, saved: 0, now: false });
     await ask(true);
     await through();
     expect((await variants()).every(({ file, key }) => file === key)).toBe(true);

@@ -86,7 +86,7 @@ export class ThoroughPass {
   /** Searches for files that nobody wants any more are given up. */
   dropUnwanted(): void {
     const dropped = [...this.making].filter(([key, hash]) => !this.hearer.isWanted(hash, key));
-    if (dropped.length > 0) this.shop.pool.drop(new Set(dropped.map(([key]) => thoroughKey(key))));
+    if (dropped.length > 0) this.shop.pool.drop(new Set(dropped.flatMap(([key]) => [key, thoroughKey(key)])));
   }
 
   /** Begins as many searches as there are processes without work. */
@@ -153,11 +153,14 @@ export class ThoroughPass {
     open.delete(id);
     let batch: Batch | undefined;
     let outputs: PlannedVariant[];
+    let thorough: boolean;
     try {
       const site = await this.shop.sites.get((await findSet(setId)).siteId);
-      const wanted = this.asked.has(setId) || site.policy.thorough !== false;
-      const batches = wanted ? await patiently(() => this.hearer.batches(setId, id)) : [];
-      const isLeft = (output: PlannedVariant) => mayImprove(output) && this.isOpen(output.key);
+      thorough = this.asked.has(setId) || site.policy.thorough !== false;
+      const batches = await patiently(() => this.hearer.batches(setId, id));
+      // Where no thorough files are wanted, what was made before is made anew all the same.
+      const isLeft = ({ key, ...output }: PlannedVariant) =>
+        mayImprove({ key, ...output }) && this.isOpen(key) && (thorough || this.shop.stored.isFormer(key));
       batch = batches.find((one) => one.outputs.some(isLeft));
       if (!batch || this.closed) return;
       outputs = batch.outputs.filter(isLeft);
@@ -173,25 +176,25 @@ export class ThoroughPass {
       // In a turn of its own: a long queue of photos must not hold up everything else.
       if (!batch) setImmediate(() => this.pump());
     }
-    await this.make(batch, outputs);
+    await this.make(batch, outputs, thorough);
     this.look(setId, [id]);
     this.pump();
   }
 
-  private async make(batch: Batch, wishes: readonly PlannedVariant[]): Promise<void> {
+  private async make(batch: Batch, wishes: readonly PlannedVariant[], thorough: boolean): Promise<void> {
     const { hash } = batch.photo.original;
-    const byKey = new Map(wishes.map((wish) => [thoroughKey(wish.key), wish]));
+    const byKey = new Map(wishes.map((wish) => [thorough ? thoroughKey(wish.key) : wish.key, wish]));
     const outputs = [...byKey].map(([key, wish]) => ({
       ...wish,
       key,
-      settings: { ...wish.settings, thorough: true },
+      settings: { ...wish.settings, ...(thorough && { thorough }) },
     }));
     const notes: Promise<void>[] = [];
     try {
       await this.shop.pool.improve(jobOf(batch, outputs, this.shop.vault), (made) => {
         const wish = byKey.get(made.key);
         if (!wish) return;
-        const note = this.shop.stored.add(made, hash, wish.format, wish.key).then(() => {
+        const note = this.shop.stored.add(made, hash, wish.format, thorough ? wish.key : null).then(() => {
           this.making.delete(wish.key);
           this.hearer.stored(wish.key, hash);
         });

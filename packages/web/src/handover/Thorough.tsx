@@ -1,4 +1,5 @@
 // How far the second pass has come, which looks for smaller files, and a way to have it now.
+import { bytesInWords } from '@dusky-otter/core';
 import { usePreparation, useSite } from '../server/hooks.ts';
 import { askThorough } from '../server/state.ts';
 
@@ -6,12 +7,13 @@ export function Thorough() {
   const preparation = usePreparation();
   const site = useSite();
   if (!preparation || !site || preparation.thorough.wanted === 0) return null;
-  const { wanted, made, now } = preparation.thorough;
+  const { wanted, made, saved, now } = preparation.thorough;
+  const less = saved > 0 ? `, ${bytesInWords(saved)} less so far` : '';
   const isOver = made >= wanted;
   return (
     <p className="flex flex-wrap items-center gap-x-2 gap-y-1 text-[12.5px] text-ink-2">
       {isOver ? (
-        'For every file a smaller one that looks the same was looked for.'
+        `For every file a smaller one that looks the same was looked for${saved > 0 ? `: ${bytesInWords(saved)} less` : ''}.`
       ) : (
         <>
           <span
@@ -23,6 +25,7 @@ export function Thorough() {
             aria-valuetext={`${made} of ${wanted} files`}
           >
             Smaller files that look the same: looked for {made} of {wanted}
+            {less}
             {now ? '…' : site.policy.thorough === false ? '.' : ', more when nothing else is to do.'}
           </span>
           <button className="chip" onClick={() => void askThorough(!now)}>

@@ -97,13 +97,13 @@ export class Live {
       case 'saved':
         return this.header((before) => ({ ...before, edits: { ...before.edits, savedAt: event.at } }));
       case 'made': {
-        const { key, photo, bytes, contentHash, quality, difference, thorough } = event;
+        const { key, photo, bytes, contentHash, quality, difference, standIn } = event;
         const facts = {
           bytes,
           contentHash,
           quality,
           difference,
-          ...(thorough !== undefined && { thorough }),
+          ...(standIn !== undefined && { standIn }),
         };
         this.made.set(key, facts);
         return this.photo(photo, withMade(key, facts));

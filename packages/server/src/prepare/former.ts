@@ -1,0 +1,37 @@
+// After an upgrade that makes files otherwise: those that were made before stand in until they are made anew, so that
+// nobody waits for hundreds of files, and a page goes out as it was.
+import { formerKeys, planPhoto } from '@dusky-otter/core';
+import { inParts } from '../database/in-parts.ts';
+import type { SetLedger } from '../ledger/set-ledger.ts';
+import { loadPhotos } from '../sets/photos.ts';
+import { findSet, openSlotsOf } from '../sets/sets.ts';
+import type { Shop } from './shop.ts';
+
+/** Looks for them where a photo's files are missing, and lets them stand in. @returns photos that have files now */
+export async function letFormerStandIn(
+  { stored, sites }: Pick<Shop, 'stored' | 'sites'>,
+  setId: number,
+  ledger: SetLedger,
+): Promise<number[]> {
+  // Without any file there is none of before.
+  const wanting =
+    stored.all.size === 0 ? [] : ledger.all.filter(({ keys }) => keys.some((key) => !stored.get(key)));
+  if (wanting.length === 0) return [];
+  const site = await sites.get((await findSet(setId)).siteId);
+  const slots = await openSlotsOf(setId);
+  const found: number[] = [];
+  for (const ids of inParts(wanting.map(({ id }) => id))) {
+    const pairs = new Map<string, string>();
+    for (const photo of await loadPhotos(setId, site.languages[0]!, ids)) {
+      for (const planned of planPhoto(photo, slots, site)) {
+        if (stored.get(planned.key)) continue;
+        const former = formerKeys(photo, planned).find((key) => stored.file(key));
+        if (former === undefined) continue;
+        pairs.set(former, planned.key);
+        found.push(photo.id);
+      }
+    }
+    await stored.standIn(pairs);
+  }
+  return [...new Set(found)];
+}
