@@ -43,6 +43,14 @@ const none = (): SetCounts => ({
   laptop: { sent: 0, complete: true },
 });
 
+/** How far the files of a set are; `saved` in bytes. */
+type FileSums = Record<'wanted' | 'made' | 'failed' | 'improvable' | 'improved' | 'saved', number>;
+
+export const noFiles = (): FileSums => ({
+  ...{ wanted: 0, made: 0, failed: 0 },
+  ...{ improvable: 0, improved: 0, saved: 0 },
+});
+
 /** How a photo's words stand. */
 const wordsOf = ({ decorative, kept }: Standing, { open }: Present): keyof WordCounts =>
   open.has('describe') ? 'open' : decorative ? 'decorative' : kept ? 'kept' : 'described';
@@ -59,7 +67,7 @@ export class SetLedger {
   private names: ReadonlyMap<number, string> | null = null;
   private readonly sums = none();
   private incomplete = { phone: 0, laptop: 0 };
-  private files = { wanted: 0, made: 0, failed: 0, improvable: 0, improved: 0, saved: 0 };
+  private readonly files = noFiles();
 
   constructor(
     private readonly state: FileState,
@@ -80,7 +88,7 @@ export class SetLedger {
   }
 
   /** Files that its photos want, and how many of them are made or could not be. */
-  get progress(): Record<'wanted' | 'made' | 'failed' | 'improvable' | 'improved' | 'saved', number> {
+  get progress(): FileSums {
     return { ...this.files };
   }
 

@@ -5,7 +5,7 @@ import { RenderError } from '../codec/task.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { patiently } from '../database/patience.ts';
 import { allSets } from '../ledger/ledgers.ts';
-import type { SetLedger } from '../ledger/set-ledger.ts';
+import { noFiles, type SetLedger } from '../ledger/set-ledger.ts';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { findSet, openSlotsOf } from '../sets/sets.ts';
@@ -219,15 +219,8 @@ export class Preparer {
   }
 
   progressOf(setId: number): Preparation {
-    const { wanted, made, failed, improvable, improved, saved } = this.shop.ledgers.all.get(setId)
-      ?.progress ?? {
-      wanted: 0,
-      made: 0,
-      failed: 0,
-      improvable: 0,
-      improved: 0,
-      saved: 0,
-    };
+    const { wanted, made, failed, improvable, improved, saved } =
+      this.shop.ledgers.all.get(setId)?.progress ?? noFiles();
     return {
       wanted,
       made,
