@@ -28,6 +28,8 @@ async function open(page: Page, address: string, setId: number, file: string): P
 const inHand = (page: Page) => page.getByText(/^In hand: .*difference/);
 const curves = (page: Page) => page.getByRole('region', { name: 'Points of all formats' });
 
+test.use({ modern: 'avif' });
+
 test('what is sent is shown and measured as it was made; another point changes the file and the page; undo brings it back', async ({
   page,
   server,

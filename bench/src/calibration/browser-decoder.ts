@@ -1,6 +1,7 @@
 // How a browser takes to files: how long it decodes them, and how near to the codec's pixels it draws.
 import { chromium } from '@playwright/test';
 import sharp from 'sharp';
+import { roundedOf } from '../../../packages/server/dist/codec/raw.js';
 import { median } from '../report.ts';
 
 export interface Drawn {
@@ -50,7 +51,7 @@ export async function drawnInChromium(files: readonly Buffer[]): Promise<Drawn[]
     const found = await page.evaluate(decodeThere, { files: urls, times: TIMES });
     return await Promise.all(
       found.map(async ({ times, pixels }, i) => {
-        const own = await sharp(files[i]).ensureAlpha().raw().toBuffer();
+        const { data: own } = await roundedOf(sharp(files[i]).ensureAlpha());
         let most = 0;
         let sum = 0;
         for (const [at, code] of own.entries()) {

@@ -235,7 +235,6 @@ function dials(): Dial[] {
   const single = (
     [
       'hidesAround',
-      'textureHides',
       'lightHidesColour',
       'colourHidesColour',
       'maskPower',

@@ -5,7 +5,7 @@
 import { join } from 'node:path';
 import { DifferenceReference, featureVector, type Curve } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
-import { cropAt, findPhotos, knownPhotos, LADDERS, throughCurve, type Half } from './photos.ts';
+import { cropAt, findPhotos, knownPhotos, LADDERS, throughRecipe, type Half } from './photos.ts';
 import { leastSquares } from './statistics.ts';
 
 /** The ladders of the pairs, and one step more at the top. */
@@ -39,7 +39,7 @@ async function laddersOf(path: string, half: Half, width: number): Promise<Ladde
   });
   for (const curve of CURVES) {
     for (const quality of STEPS[curve]) {
-      const { pixels } = await throughCurve(crop, curve, quality);
+      const { pixels } = await throughRecipe(crop, curve, quality);
       references.forEach((reference, i) =>
         ladders[i]!.logs[curve].push(Math.log(Math.max(1e-3, reference.differenceOf(pixels)))),
       );

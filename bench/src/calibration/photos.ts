@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import Papa from 'papaparse';
 import sharp from 'sharp';
 import { halved, QUICK, type Curve, type LossyFormat, type Pixels, type Recipe } from '@dusky-otter/core';
-import { encode } from '../../../packages/server/dist/codec/encode.js';
+import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
 import { ROOT } from '../report.ts';
 
 /** calibration: seen by the fit; reporting: kept apart from it; demo: the made-up photos that ship. */
@@ -188,12 +188,8 @@ export async function throughCodec(
         ? source.webp({ quality, effort: 4 })
         : source.avif({ quality, effort: 1 })
   ).toBuffer();
-  return { file, pixels: await decoded(file, width, height) };
-}
-
-async function decoded(file: Buffer, width: number, height: number): Promise<Pixels> {
-  const data = await sharp(file).removeAlpha().raw().toBuffer();
-  return { data, width, height, channels: 3 };
+  const decoded = await sharp(file).removeAlpha().raw().toBuffer();
+  return { file, pixels: { data: decoded, width, height, channels: 3 } };
 }
 
 /** The same by curve: a JPEG with full colour has one of its own. */
@@ -212,5 +208,5 @@ export async function throughRecipe(
   const { data, width, height } = crop;
   const picture = sharp(data, { raw: { width, height, channels: 3 } });
   const file = await encode(picture, formatOf(curve), { quality, ...recipe });
-  return { file, pixels: await decoded(file, width, height) };
+  return { file, pixels: await decode(file, formatOf(curve)) };
 }

@@ -72,7 +72,7 @@ async function fixedPass(
   const differences: number[] = [];
   for (const { picture, density } of sizes) {
     const file = await encode(fromRaw(picture), format, { ...settings, quality, fullChroma });
-    const difference = new DifferenceReference(picture, density).differenceOf(await decode(file));
+    const difference = new DifferenceReference(picture, density).differenceOf(await decode(file, format));
     if (difference > most) return null;
     bytes += file.length;
     differences.push(difference);

@@ -10,8 +10,6 @@ export interface DifferenceModel {
   hides: readonly number[];
   /** The same from the bands beside it. */
   hidesAround: number;
-  /** How strongly fine texture, of the two middle bands, hides errors of the coarse bands: tiles and blotches. */
-  textureHides: number;
   lightHidesColour: number;
   colourHidesColour: number;
   /**
@@ -41,7 +39,6 @@ export const CALIBRATED: DifferenceModel = {
   ],
   hides: [97.8, 17.6, 2.34, 138.6, 3.11, 0],
   hidesAround: 33.54,
-  textureHides: 0,
   lightHidesColour: 161.4,
   colourHidesColour: 1.393,
   darkColour: 0.514,

@@ -2,7 +2,7 @@
 import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
 import { keptIn, type Gamut } from './gamut.ts';
-import { fromRaw, rawOf, type RawPicture } from './raw.ts';
+import { fromRaw, rawOf, roundedOf, type RawPicture } from './raw.ts';
 
 /** What an encoder of pictures that move is told beside a variant's settings. */
 interface Motion {
@@ -64,8 +64,9 @@ export function encode(
   }
 }
 
-/** The pixels of a file, in the colour space that they were encoded in. */
-export const decode = (file: Buffer, gamut?: Gamut): Promise<RawPicture> => rawOf(keptIn(sharp(file), gamut));
+/** The pixels of a file as they are drawn, in the colour space that they were encoded in. */
+export const decode = (file: Buffer, format: BitmapFormat, gamut?: Gamut): Promise<RawPicture> =>
+  (format === 'avif' ? roundedOf : rawOf)(keptIn(sharp(file), gamut));
 
 /** The pixels as RGB and alpha, for comparing what different files hold. */
 const solid = async (picture: Sharp): Promise<Buffer> =>

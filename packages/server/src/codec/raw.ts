@@ -17,3 +17,20 @@ export async function rawOf(picture: Sharp): Promise<RawPicture> {
 /** A raw picture as a sharp input. */
 export const fromRaw = ({ data, width, height, channels }: RawPicture): Sharp =>
   sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
+
+/** The most that 16 bits hold. */
+const WHITE = 65_535;
+
+/**
+ * The pixels of a file of more than 8 bits a sample, rounded to 8 as browsers draw them; the library cuts the rest off,
+ * which makes everything darker by half a code.
+ */
+export async function roundedOf(picture: Sharp): Promise<RawPicture> {
+  const deep = picture.toColourspace('rgb16').raw({ depth: 'ushort' });
+  const { data, info } = await deep.toBuffer({ resolveWithObject: true });
+  const { width, height, channels } = info;
+  const codes = new Uint16Array(data.buffer, data.byteOffset, width * height * channels);
+  const rounded = Buffer.allocUnsafe(codes.length);
+  for (let i = 0; i < codes.length; i++) rounded[i] = (codes[i]! * 255 + (WHITE >> 1)) / WHITE;
+  return { data: rounded, width, height, channels };
+}

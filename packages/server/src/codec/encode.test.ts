@@ -1,0 +1,87 @@
+// What encoders are told: the recipes reach the files, and 10 bits change no flat colour.
+import { describe, expect, test } from '@jest/globals';
+import { QUICK, settingsFor } from '@dusky-otter/core';
+import sharp from 'sharp';
+import { decode, encode } from './encode.ts';
+import { inputIn } from './gamut.ts';
+import type { RawPicture } from './raw.ts';
+
+const [WIDTH, HEIGHT] = [96, 64];
+const photograph = { kind: 'photograph', lossless: false } as const;
+const told = (format: 'avif' | 'webp' | 'jpeg', quality: number) =>
+  settingsFor(format, photograph, { target: 2, density: 1, pinned: quality });
+
+const flat = (code: number, channels: 3 | 4 = 3): RawPicture => ({
+  ...{ width: WIDTH, height: HEIGHT, channels },
+  data: Buffer.alloc(WIDTH * HEIGHT * channels, code),
+});
+
+/** From black to a dark grey in 24 codes. */
+function dusk(): RawPicture {
+  const data = Buffer.alloc(WIDTH * HEIGHT * 3);
+  for (let i = 0; i < WIDTH * HEIGHT; i++)
+    data.fill(Math.round(((i % WIDTH) / WIDTH) * 24), i * 3, i * 3 + 3);
+  return { data, width: WIDTH, height: HEIGHT, channels: 3 };
+}
+
+describe('an AVIF of 10 bits', () => {
+  test.each(['srgb', 'p3'] as const)('in %s: black, white and greys stay what they were', async (space) => {
+    const gamut = space === 'p3' ? 'p3' : undefined;
+    for (const code of [0, 1, 37, 128, 200, 254, 255]) {
+      const file = await encode(await inputIn(flat(code), gamut), 'avif', told('avif', 90));
+      const { data, channels } = await decode(file, 'avif', gamut);
+      expect(channels).toBe(3);
+      for (const own of new Set(data))
+        expect(Math.abs(own - code)).toBeLessThanOrEqual(code % 255 === 0 ? 0 : 1);
+    }
+  });
+  test('is one picture of 10 bits with its profile or none, without Exif', async () => {
+    for (const gamut of [undefined, 'p3'] as const) {
+      const file = await encode(await inputIn(flat(90), gamut), 'avif', told('avif', 60));
+      const { bitsPerSample, pages, exif, hasProfile, chromaSubsampling } = await sharp(file).metadata();
+      expect({ bitsPerSample, pages, exif, hasProfile }).toEqual({
+        ...{ bitsPerSample: 10, pages: 1, exif: undefined },
+        hasProfile: gamut === 'p3',
+      });
+      expect(chromaSubsampling ?? '4:4:4').toBe('4:4:4');
+    }
+  });
+  test('keeps what is see-through', async () => {
+    const half = flat(128, 4);
+    const file = await encode(await inputIn(half, undefined), 'avif', told('avif', 80));
+    const { data, channels } = await decode(file, 'avif');
+    expect(channels).toBe(4);
+    expect(Math.abs(data[3]! - 128)).toBeLessThanOrEqual(1);
+  });
+  test('holds a dark gradient more nearly than 8 bits do, in hardly more bytes', async () => {
+    const picture = dusk();
+    const error = async (bitDepth: 8 | 10, quality: number) => {
+      const settings = { ...told('avif', quality), bitDepth };
+      const file = await encode(await inputIn(picture, undefined), 'avif', settings);
+      const { data } = await decode(file, 'avif');
+      const sum = data.reduce((all, code, at) => all + Math.abs(code - picture.data[at]!), 0);
+      return { bytes: file.length, mean: sum / data.length };
+    };
+    const [eight, ten] = await Promise.all([error(8, 60), error(10, 60)]);
+    expect(ten.mean).toBeLessThan(eight.mean);
+    expect(ten.bytes).toBeLessThanOrEqual(1.1 * eight.bytes);
+  });
+});
+
+describe('a JPEG', () => {
+  test.each([true, false])('is progressive where that is wanted: %s', async (progressive) => {
+    const settings = settingsFor('jpeg', photograph, { target: 2, density: 1, pinned: 70 }, { progressive });
+    const file = await encode(await inputIn(dusk(), undefined), 'jpeg', settings);
+    expect((await sharp(file).metadata()).isProgressive).toBe(progressive);
+  });
+  test('has the recipe’s table', async () => {
+    const picture = await inputIn(dusk(), undefined);
+    const tableOf = (file: Buffer) =>
+      file.subarray(file.indexOf(Buffer.from([0xff, 0xdb])) + 5).subarray(0, 64);
+    const own = await encode(picture, 'jpeg', told('jpeg', 70));
+    const same = await encode(picture, 'jpeg', { quality: 70, table: QUICK.jpeg.table! });
+    const plain = await encode(picture, 'jpeg', { quality: 70 });
+    expect(tableOf(own).equals(tableOf(same))).toBe(true);
+    expect(tableOf(own).equals(tableOf(plain))).toBe(false);
+  });
+});
