@@ -5,6 +5,8 @@ export interface Setting {
   curve: Exclude<Curve, 'jpegFull'>;
   name: string;
   recipe: Recipe;
+  /** Only on plain screens: an encode takes half a minute on larger files. */
+  small?: true;
 }
 
 const jpeg = (name: string, more: Omit<Recipe, 'fullChroma'>): Setting => ({
@@ -26,6 +28,7 @@ export const GRID: readonly Setting[] = [
   jpeg('table 0', {}),
   jpeg('table 2', { table: 2 }),
   jpeg('table 3', { table: 3 }),
+  jpeg('table 4', { table: 4 }),
   jpeg('table 0, trellis', { trellis: true }),
   jpeg('table 3, trellis', { table: 3, trellis: true }),
   jpeg('table 2, trellis, scans', { table: 2, ...slow }),
@@ -34,7 +37,7 @@ export const GRID: readonly Setting[] = [
   jpeg('table 8, trellis, scans', { table: 8, ...slow }),
   webp('effort 4', { effort: 4 }),
   webp('effort 4, photo', { effort: 4, photo: true }),
-  webp('effort 5, photo', { effort: 5, photo: true }),
+  webp('effort 5', { effort: 5 }),
   webp('effort 6', { effort: 6 }),
   webp('effort 6, photo', { effort: 6, photo: true }),
   webp('effort 6, photo, sharp colour', { effort: 6, photo: true, sharpChroma: true }),
@@ -42,11 +45,11 @@ export const GRID: readonly Setting[] = [
   avif(8, 2),
   avif(8, 3),
   avif(8, 4),
-  avif(8, 6),
+  { ...avif(8, 6), small: true },
   avif(10, 0),
   avif(10, 1),
   avif(10, 2),
   avif(10, 3),
   avif(10, 4),
-  avif(10, 6),
+  { ...avif(10, 6), small: true },
 ];

@@ -16,8 +16,8 @@ const STEPS: Record<Curve, number[]> = {
   avif: [...LADDERS.avif, 93],
 };
 const CURVES = Object.keys(STEPS) as Curve[];
-/** From a thumbnail to a hero for a dense screen: the more there is of a picture, the worse its worst place. */
-const LADDER_WIDTHS = [360, 960, 1920];
+/** The more there is of a picture, the worse its worst place. */
+const LADDER_WIDTHS = [400, 1200];
 const DENSITIES = [1, 1.5, 2];
 /** Curves run nearly parallel, but not quite: offsets are read off where the default target is met. */
 const AT = Math.log(2);
