@@ -24,6 +24,9 @@ const bytesIn = (text: string): number => {
 const sideways = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 
+// What files weigh is the subject: as most sites serve them.
+test.use({ modern: 'avif' });
+
 test('rules say what they make of the set before they hold; undo takes them back', async ({
   page,
   server,

@@ -7,6 +7,7 @@ import Papa from 'papaparse';
 import sharp from 'sharp';
 import { halved, QUICK, type Curve, type LossyFormat, type Pixels, type Recipe } from '@dusky-otter/core';
 import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
+import { inputIn } from '../../../packages/server/dist/codec/gamut.js';
 import { ROOT } from '../report.ts';
 
 /** calibration: seen by the fit; reporting: kept apart from it; demo: the made-up photos that ship. */
@@ -205,8 +206,8 @@ export async function throughRecipe(
   quality: number,
   recipe: Recipe = QUICK[curve],
 ): Promise<{ file: Buffer; pixels: Pixels }> {
-  const { data, width, height } = crop;
-  const picture = sharp(data, { raw: { width, height, channels: 3 } });
-  const file = await encode(picture, formatOf(curve), { quality, ...recipe });
-  return { file, pixels: await decode(file, formatOf(curve)) };
+  const picture = { ...crop, data: Buffer.from(crop.data), channels: 3 as const };
+  const input = await inputIn(picture, undefined, recipe.bitDepth);
+  const file = await encode(input, formatOf(curve), { quality, ...recipe });
+  return { file, pixels: await decode(file) };
 }

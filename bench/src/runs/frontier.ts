@@ -131,7 +131,9 @@ await referee.close();
 
 const sameRecipe = (a: Recipe, b: Recipe): boolean => recipeKey(a) === recipeKey(b);
 const thoroughOf = (format: LossyFormat): readonly Recipe[] =>
-  [100_000, 2_000_000].flatMap((pixels) => thoroughRecipes(format, pixels).map(({ recipe }) => recipe));
+  [100_000, 500_000, 2_000_000].flatMap((pixels) =>
+    thoroughRecipes(format, pixels).map(({ recipe }) => recipe),
+  );
 
 /** Geometric mean, over pictures in which both meet the target, of bytes beside the first setting of the format. */
 function bytesBeside(setting: Setting, of: readonly Point[]): number {

@@ -4,7 +4,8 @@ import sharp from 'sharp';
 import { batchesOf } from '../../../packages/server/dist/prepare/batches.js';
 import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
-import { fromRaw, type RawPicture } from '../../../packages/server/dist/codec/raw.js';
+import { inputIn } from '../../../packages/server/dist/codec/gamut.js';
+import type { RawPicture } from '../../../packages/server/dist/codec/raw.js';
 import { decodeCrop, resized } from '../../../packages/server/dist/codec/source.js';
 import { demoSet, FIRST_CONTEXT, type DemoSet } from '../demo.ts';
 import { FIXED } from '../fixed.ts';
@@ -71,8 +72,12 @@ async function fixedPass(
   let bytes = 0;
   const differences: number[] = [];
   for (const { picture, density } of sizes) {
-    const file = await encode(fromRaw(picture), format, { ...settings, quality, fullChroma });
-    const difference = new DifferenceReference(picture, density).differenceOf(await decode(file, format));
+    const file = await encode(await inputIn(picture, undefined, settings.bitDepth), format, {
+      ...settings,
+      quality,
+      fullChroma,
+    });
+    const difference = new DifferenceReference(picture, density).differenceOf(await decode(file));
     if (difference > most) return null;
     bytes += file.length;
     differences.push(difference);

@@ -18,10 +18,10 @@ type Coefficients = readonly [number, number, number, number, number, number, nu
  * megapixels, ln of the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {
-  jpeg: [1.521, -0.313, 0.476, 0.366, 0.113, 0.028, -0.542, -0.386],
-  jpegFull: [0.427, -0.213, 0.312, 0.13, 0.027, 0.045, -0.742, 0.016],
-  webp: [1, -0.134, 0.273, 0.327, 0.068, 0.036, -0.454, -0.559],
-  avif: [0.355, -0.076, -0.228, 0.543, 0.03, 0.057, -0.491, -0.776],
+  jpeg: [1.327, -0.331, 0.523, 0.188, 0.1, 0.021, -0.487, -0.66],
+  jpegFull: [0.172, -0.11, 0.024, 0.262, 0.009, 0.041, -0.68, -0.342],
+  webp: [1.17, -0.165, 0.392, 0.23, 0.079, 0.026, -0.45, -0.604],
+  avif: [0.519, 0.034, -0.485, 0.704, 0.046, 0.051, -0.556, -0.717],
 };
 
 /** What the coefficients are for, in their order; the fit is made with the same. */

@@ -40,8 +40,12 @@ export interface Thorough {
 /** JPEG: takes three times as long. */
 const SLOW = { trellis: true, scans: true } as const;
 
-/** Pixels up to which AVIF is worth its highest effort that pays: an encode then takes some seconds. */
-const SMALL = 500_000;
+/** AVIF: efforts of the thorough pass, each up to so many pixels. An encode takes some seconds with any of them. */
+const EFFORTS = [
+  { effort: 6, most: 300_000 },
+  { effort: 4, most: 800_000 },
+  { effort: 3, most: Infinity },
+];
 
 /** What the thorough pass tries, the most promising first: the others are then given up the sooner. */
 export function thoroughRecipes(format: LossyFormat, pixels: number): readonly Thorough[] {
@@ -58,6 +62,8 @@ export function thoroughRecipes(format: LossyFormat, pixels: number): readonly T
         { curve: 'webp', shift: 0, recipe: QUICK.webp },
       ];
     case 'avif':
-      return [{ curve: 'avif', shift: -2, recipe: { ...QUICK.avif, effort: pixels <= SMALL ? 6 : 4 } }];
+      return EFFORTS.filter(({ most }) => pixels <= most)
+        .slice(0, 1)
+        .map(({ effort }) => ({ curve: 'avif', shift: -2, recipe: { ...QUICK.avif, effort } }));
   }
 }

@@ -21,7 +21,7 @@ export function encode(
   const motion = { ...(delay && delay.length > 0 && { delay }), ...(loop !== undefined && { loop }) };
   switch (format) {
     case 'avif': {
-      // By way of 16 bits, so that white stays white: 8 bits are shifted to 10, which leaves out the last quarter code.
+      // Pixels of 16 bits stay so on their way: `inputIn` brings them.
       const source = settings.bitDepth === 10 ? picture.toColourspace('rgb16') : picture;
       return source
         .avif({
@@ -65,8 +65,10 @@ export function encode(
 }
 
 /** The pixels of a file as they are drawn, in the colour space that they were encoded in. */
-export const decode = (file: Buffer, format: BitmapFormat, gamut?: Gamut): Promise<RawPicture> =>
-  (format === 'avif' ? roundedOf : rawOf)(keptIn(sharp(file), gamut));
+export async function decode(file: Buffer, gamut?: Gamut): Promise<RawPicture> {
+  const { depth } = await sharp(file).metadata();
+  return (depth === 'ushort' ? roundedOf : rawOf)(keptIn(sharp(file), gamut));
+}
 
 /** The pixels as RGB and alpha, for comparing what different files hold. */
 const solid = async (picture: Sharp): Promise<Buffer> =>

@@ -1,7 +1,7 @@
 // Pixels beyond sRGB: Display P3 in, looked at, and out again with its profile.
 import { beyondSrgb, type EncoderSettings } from '@dusky-otter/core';
 import sharp, { type Sharp } from 'sharp';
-import { fromRaw, rawOf, type RawPicture } from './raw.ts';
+import { deepened, fromRaw, rawOf, type RawPicture } from './raw.ts';
 import { uncompressedTiff } from './tiff.ts';
 
 /** sRGB where nothing is said. */
@@ -25,10 +25,16 @@ export const displayP3 = (): Promise<Buffer> => (profile ??= readProfile());
 export const keptIn = (picture: Sharp, gamut: Gamut): Sharp =>
   gamut === 'p3' ? picture.keepIccProfile() : picture;
 
-/** Pixels as a sharp input that carries their profile into what is encoded; a raw input would be taken for sRGB. */
-export async function inputIn(picture: RawPicture, gamut: Gamut): Promise<Sharp> {
-  if (gamut !== 'p3') return fromRaw(picture);
-  return keptIn(sharp(uncompressedTiff(picture, await displayP3()), { limitInputPixels: false }), gamut);
+/**
+ * Pixels as a sharp input that carries their profile into what is encoded; a raw input would be taken for sRGB.
+ * @param bitDepth of what is to be encoded
+ */
+export async function inputIn(picture: RawPicture, gamut: Gamut, bitDepth: 8 | 10 = 8): Promise<Sharp> {
+  const isDeep = bitDepth === 10;
+  if (gamut !== 'p3') return fromRaw(isDeep ? { ...picture, data: deepened(picture) } : picture);
+  const pixels = isDeep ? { ...picture, data: Buffer.from(deepened(picture).buffer) } : picture;
+  const tiff = uncompressedTiff(pixels, await displayP3(), 'rgb', isDeep ? 16 : 8);
+  return keptIn(sharp(tiff, { limitInputPixels: false }), gamut);
 }
 
 /** Long side in px of the sample that is looked at for colours beyond sRGB. */

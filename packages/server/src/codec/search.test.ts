@@ -58,9 +58,16 @@ async function rendered(source: TakenFile, outputs: RenderOutput[]): Promise<Mad
   return made;
 }
 
+/** As browsers draw it: a file of 10 bits is rounded to 8. */
 async function pixelsOf(file: Buffer | string): Promise<Pixels> {
-  const { data, info } = await sharp(file).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-  return { data, width: info.width, height: info.height, channels: info.channels };
+  const { depth } = await sharp(file).metadata();
+  const picture = sharp(file).removeAlpha();
+  const deep = depth === 'ushort' ? picture.toColourspace('rgb16').raw({ depth: 'ushort' }) : picture.raw();
+  const { data, info } = await deep.toBuffer({ resolveWithObject: true });
+  const codes = depth === 'ushort' ? new Uint16Array(data.buffer, data.byteOffset, data.length / 2) : data;
+  const most = depth === 'ushort' ? 65_535 : 255;
+  const rounded = Uint8Array.from(codes, (code) => Math.round((code * 255) / most));
+  return { data: rounded, width: info.width, height: info.height, channels: info.channels };
 }
 
 describe('a searched quality', () => {

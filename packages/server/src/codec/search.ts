@@ -42,11 +42,11 @@ export class SizedPicture {
     format: BitmapOutput['format'],
     settings: Parameters<typeof encode>[2],
   ): Promise<Buffer> {
-    return encode(await inputIn(this.picture, this.gamut), format, settings);
+    return encode(await inputIn(this.picture, this.gamut, settings.bitDepth), format, settings);
   }
 
-  private async differenceOf(file: Buffer, format: LossyFormat, density: number): Promise<number> {
-    return thousandths(this.referenceAt(density).differenceOf(await decode(file, format, this.gamut)));
+  private async differenceOf(file: Buffer, density: number): Promise<number> {
+    return thousandths(this.referenceAt(density).differenceOf(await decode(file, this.gamut)));
   }
 
   hasSize(width: number, height: number): boolean {
@@ -86,7 +86,7 @@ export class SizedPicture {
     density: number,
   ): Promise<Encoded> {
     const file = await this.made(format, settings);
-    const difference = await this.differenceOf(file, format, density);
+    const difference = await this.differenceOf(file, density);
     return { file, quality, difference, encodes: 1 };
   }
 
@@ -123,7 +123,7 @@ export class SizedPicture {
     for (let trial = search.next; trial; trial = search.next) {
       alive();
       const file = await this.made(format, { ...settings, ...trial });
-      const difference = await this.differenceOf(file, format, density);
+      const difference = await this.differenceOf(file, density);
       const attempt = { ...trial, bytes: file.length, difference };
       search.take(attempt);
       if (search.best === attempt) best = file;

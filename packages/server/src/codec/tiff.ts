@@ -9,21 +9,23 @@ const UNDEFINED = 7;
 const PHOTOMETRIC = { rgb: 2, inks: 5 };
 
 /**
- * An uncompressed TIFF of one strip, 8 bits a channel.
+ * An uncompressed TIFF of one strip.
  * @param picture RGB, or RGB with unassociated alpha; or cyan, magenta, yellow and black
  * @param profile an ICC profile (tag 34675), or null for none
+ * @param bits a channel; 16 in little-endian order
  */
 export function uncompressedTiff(
   { data, width, height, channels }: RawPicture,
   profile: Buffer | null,
   colours: keyof typeof PHOTOMETRIC = 'rgb',
+  bits: 8 | 16 = 8,
 ): Buffer {
   /** What is too long for an entry stands behind the directory, in this order. */
   const tags: [tag: number, type: number, count: number, value: number | Buffer][] = [
     [256, LONG, 1, width],
     [257, LONG, 1, height],
     // BitsPerSample, one for each channel.
-    [258, SHORT, channels, Buffer.from(Uint16Array.from({ length: channels }, () => 8).buffer)],
+    [258, SHORT, channels, Buffer.from(Uint16Array.from({ length: channels }, () => bits).buffer)],
     [259, SHORT, 1, 1],
     [262, SHORT, 1, PHOTOMETRIC[colours]],
     [273, LONG, 1, 0],
