@@ -1,7 +1,8 @@
 // Makes bench/calibration/pairs.csv: every known photograph found in the given folders, at two widths, through every
 // step of the three ladders, scored by the reference program. Wants Debian's package butteraugli; takes an hour.
 // And regions.csv: all of them again, whole and where they are plainest, as they are and halved. And recipes.csv: the real
-// ones whole, as they are and halved, through the recipes of today's quick pass.
+// ones whole, as they are and halved, through the recipes of today's quick pass; each line says
+// which, since they change.
 // node bench/dist/calibration/pairs.js FOLDER… (ONLY=regions, pairs or recipes for one of them)
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';

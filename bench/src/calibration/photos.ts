@@ -37,7 +37,7 @@ export interface RegionPair extends Omit<Pair, 'width' | 'format'> {
   curve: Curve;
 }
 
-/** One more pair, by a recipe of today's; the file is of the whole photograph, `REGION_WIDTH` px wide as it is seen. */
+/** One more pair, by the recipe that it names; the file is of the whole photograph, `REGION_WIDTH` px wide as it is seen. */
 export interface RecipePair extends Omit<RegionPair, 'region'> {
   recipe: string;
 }

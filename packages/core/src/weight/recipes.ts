@@ -1,5 +1,5 @@
 // What encoders are told beside a quality, format by format: the points on the frontier of bytes against time that each
-// pass can afford (bench/results/frontier.json, docs/methods/quality-search.md).
+// pass can afford (npm run bench -- frontier, docs/methods/quality-search.md).
 import type { Recipe } from '../contract/index.ts';
 import type { Curve, LossyFormat } from './curves.ts';
 
