@@ -51,8 +51,8 @@ test('rules say what they make of the set before they hold; undo takes them back
   await page.getByRole('radio', { name: /^lean/ }).check();
   await page.getByRole('button', { name: 'Let these rules hold' }).click();
   await saved(page);
-  // Carried over from five pictures to all of them.
-  await expect.poll(() => missOf(server.address, setId, foretold)).toBeLessThan(0.12);
+  // Carried over from five pictures to all of them, whose files lie up to a fifth below the target.
+  await expect.poll(() => missOf(server.address, setId, foretold)).toBeLessThan(0.15);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('radio', { name: /^clean/ })).toBeChecked();
   await expect.poll(() => phoneOf(server.address, setId)).toBe(before);
