@@ -58,7 +58,10 @@ export const thoroughKey = (key: string): string =>
 const RECIPE_KEYS = Object.keys({ ...QUICK.jpeg, ...QUICK.webp, ...QUICK.avif });
 
 /** Settings as the pipeline's version before had them: without its recipe, and with the one of then. */
-function formerSettings({ format, settings }: Pick<PlannedVariant, 'format' | 'settings'>): EncoderSettings {
+export function formerSettings({
+  format,
+  settings,
+}: Pick<PlannedVariant, 'format' | 'settings'>): EncoderSettings {
   if (!isLossy(format) || settings.fullChroma === undefined) return settings;
   const rest = Object.entries(settings).filter(([name]) => !RECIPE_KEYS.includes(name));
   return { ...Object.fromEntries(rest), ...FORMER[format] };

@@ -2,7 +2,14 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { planPhoto, variantKey, type Frame, type Photo, type Policy } from '@dusky-otter/core';
+import {
+  planPhoto,
+  formerSettings,
+  variantKey,
+  type Frame,
+  type Photo,
+  type Policy,
+} from '@dusky-otter/core';
 import { Sequelize } from 'sequelize';
 import { ownDatabase } from '../testing/database.ts';
 import { connect } from './connect.ts';
@@ -183,7 +190,10 @@ describe('a database of the version before', () => {
       const turning = { mirrored: false, turns: 0, angle: 0 } as const;
       expect(
         planPhoto(photo, slots, site)
-          .map((planned) => variantKey({ ...planned, original: hash, orientation, turning }, 2))
+          .map((planned) => {
+            const settings = formerSettings(planned);
+            return variantKey({ ...planned, settings, original: hash, orientation, turning }, 2);
+          })
           .sort(),
       ).toEqual([...before.keys].sort());
     }
