@@ -5,7 +5,7 @@
 import { join } from 'node:path';
 import { DifferenceReference, featureVector, type Curve } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
-import { cropAt, findPhotos, knownPhotos, LADDERS, throughRecipe, type Half } from './photos.ts';
+import { cropAt, findPhotos, knownPhotos, LADDERS, ofEach, throughRecipe, type Half } from './photos.ts';
 import { leastSquares } from './statistics.ts';
 
 /** The ladders of the pairs, and one step more at the top. */
@@ -49,13 +49,17 @@ async function laddersOf(path: string, half: Half, width: number): Promise<Ladde
 }
 
 const paths = await findPhotos([join(ROOT, 'demo/photos'), ...process.argv.slice(2)]);
-const all: Ladder[] = [];
-for (const { id, half } of await knownPhotos()) {
-  const path = paths.get(id);
-  if (!path || (process.env.HALF && process.env.HALF !== half)) continue;
-  for (const width of LADDER_WIDTHS) all.push(...(await laddersOf(path, half, width)));
-  console.error(id);
-}
+const halves = new Map(
+  (await knownPhotos())
+    .filter(({ id, half }) => paths.has(id) && half === (process.env.HALF ?? half))
+    .map(({ id, half }) => [id, half]),
+);
+const known = new Map([...paths].filter(([id]) => halves.has(id)));
+const all = await ofEach(known, async (id, path) => {
+  const ladders: Ladder[] = [];
+  for (const width of LADDER_WIDTHS) ladders.push(...(await laddersOf(path, halves.get(id)!, width)));
+  return ladders;
+});
 const fitted = all.filter(({ half }) => half === 'calibration');
 const plain = fitted.filter(({ density }) => density === 1);
 const mean = (values: number[]): number => values.reduce((a, b) => a + b, 0) / values.length;

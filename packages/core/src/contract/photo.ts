@@ -193,6 +193,8 @@ export interface Recipe {
   photo?: boolean;
   /** WebP: colour is halved so that edges between colours stay sharp. */
   sharpChroma?: boolean;
+  /** WebP: how much seams between blocks are softened is tried out, not assumed. */
+  deblock?: boolean;
 }
 
 export interface EncoderSettings extends Partial<Recipe> {

@@ -23,8 +23,8 @@ function raised(power: number, values: Float32Array, more?: Float32Array): Float
 
 /**
  * Per channel, band and window what an error's energy counts: weight of the band ÷ (1 + what hides it)². Lightness
- * is hidden by its own band and those beside it, colour by colour of its own band and by lightness in the two
- * middle bands. Contrast masking after J. Foley, "Human luminance pattern-vision mechanisms", 1994: a divisive
+ * is hidden by its own band and, of the three finer bands, those beside it; coarse blotches and colour also by what
+ * texture has in bands 1 and 2, colour by colour of its own band as well. Contrast masking after J. Foley, "Human luminance pattern-vision mechanisms", 1994: a divisive
  * pool of activities raised to a power.
  * @param activity energies of the picture itself.
  */
@@ -43,7 +43,8 @@ export function errorWeights(activity: WindowEnergies, model: DifferenceModel): 
     unhidden(own, colourHidesColour, light[1]!, light[2]!, lightHidesColour),
   );
   const ofLight = light.map((own, band) => {
-    const finer = band === 1 || band === 2 ? light[band - 1]! : nothing;
+    if (band > 2) return unhidden(own, model.hides[band]!, light[1]!, light[2]!, model.textureHidesCoarse);
+    const finer = band > 0 ? light[band - 1]! : nothing;
     const coarser = band < 2 ? light[band + 1]! : nothing;
     return unhidden(own, model.hides[band]!, finer, coarser, hidesAround);
   });

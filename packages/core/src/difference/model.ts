@@ -10,6 +10,8 @@ export interface DifferenceModel {
   hides: readonly number[];
   /** The same from the bands beside it. */
   hidesAround: number;
+  /** How strongly texture, lightness detail in bands 1 and 2, hides errors of lightness that are coarser than it. */
+  textureHidesCoarse: number;
   lightHidesColour: number;
   colourHidesColour: number;
   /**
@@ -33,19 +35,20 @@ export interface DifferenceModel {
 /** Fitted to the `butteraugli` program on the photographs of the calibration half. */
 export const CALIBRATED: DifferenceModel = {
   weights: [
-    [-0.097, 1.492, 1.798, 2.723, 2.832, -3],
-    [-Infinity, -1, -1, 2.87, 1.36, -3],
-    [-Infinity, -2, -1, -0.698, 2.395, -3],
+    [0.013, 1.536, 1.753, 2.587, 2.99, -3],
+    [-Infinity, -1, -1, 2.896, 1.381, -3],
+    [-Infinity, -1.999, -1, -0.703, 2.512, -3],
   ],
-  hides: [97.8, 17.6, 2.34, 138.6, 3.11, 0],
-  hidesAround: 33.54,
-  lightHidesColour: 161.4,
-  colourHidesColour: 1.393,
-  darkColour: 0.514,
-  maskPower: 1.1724,
-  norm: 13.93,
+  hides: [93.29, 18.33, 2.342, 154, 3.134, 0],
+  hidesAround: 34.41,
+  textureHidesCoarse: 4.107,
+  lightHidesColour: 172.2,
+  colourHidesColour: 1.395,
+  darkColour: 0.549,
+  maskPower: 1.165,
+  norm: 13.41,
   wholeShare: 0.001,
-  areaPower: 0.294,
-  scale: 127.7,
-  power: 0.9376,
+  areaPower: 0.3058,
+  scale: 127.6,
+  power: 0.9432,
 };

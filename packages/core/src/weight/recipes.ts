@@ -8,7 +8,8 @@ export const recipeKey = (recipe: Recipe): string =>
   JSON.stringify([
     recipe.fullChroma,
     ...[recipe.table ?? 0, recipe.trellis ?? false, recipe.scans ?? false],
-    ...[recipe.effort ?? null, recipe.bitDepth ?? 8, recipe.photo ?? false, recipe.sharpChroma ?? false],
+    ...[recipe.effort ?? null, recipe.bitDepth ?? 8],
+    ...[recipe.photo ?? false, recipe.sharpChroma ?? false, recipe.deblock ?? false],
   ]);
 
 /** A table that keeps more of what is coarse and less of what is fine than the standard's. */

@@ -40,6 +40,7 @@ export function encode(
           ...(settings.photo && { preset: 'photo' }),
           lossless,
           smartSubsample: settings.sharpChroma ?? false,
+          smartDeblock: settings.deblock ?? false,
           ...motion,
         })
         .toBuffer();
