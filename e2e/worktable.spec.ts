@@ -6,6 +6,9 @@ import { allMade, axeFindings, drop, expect, rowOf, saved, test } from './applic
 
 const DEMO = resolve(import.meta.dirname, '../demo');
 
+// What the demo shows weighs what most sites serve.
+test.use({ modern: 'avif' });
+
 test.beforeEach(async ({ page, server, setId }) => {
   await page.goto(`${server.address}/sets/${setId}/gather`);
   await expect(rowOf(page, 'Bay at dusk')).toBeVisible();

@@ -6,16 +6,14 @@ import {
   DifferenceReference,
   offsetOf,
   predictedOffset,
-  QualitySearch,
   QUICK,
   recipeKey,
   thoroughRecipes,
-  type Attempt,
   type LossyFormat,
-  type Pixels,
   type Recipe,
 } from '@dusky-otter/core';
 import sharp from 'sharp';
+import { searchedTo } from '../at-target.ts';
 import { drawnInChromium } from '../calibration/browser-decoder.ts';
 import { GRID, type Setting } from '../calibration/grid.ts';
 import { drawFrontier } from '../calibration/plot.ts';
@@ -49,38 +47,6 @@ interface Point {
   quality: number;
 }
 
-const miss = ({ difference }: Attempt): number => Math.log(difference / TARGET);
-
-/** Bytes where the difference is the target: along the secant, in logarithms, through the nearest files on both sides. */
-function bytesAt(attempts: readonly Attempt[]): number | null {
-  const sorted = [...attempts].sort((a, b) => miss(b) - miss(a));
-  const below = sorted.find((a) => miss(a) <= 0);
-  const above = sorted.findLast((a) => miss(a) > 0);
-  if (!below) return null;
-  if (!above) return below.bytes;
-  const part = miss(above) / (miss(above) - miss(below));
-  return above.bytes ** (1 - part) * below.bytes ** part;
-}
-
-interface Looked {
-  crop: Pixels;
-  own: DifferenceReference;
-  density: Density;
-}
-
-/** The search for one setting, to within some per cent of the target. @param offset where it begins */
-async function searched({ crop, own }: Looked, { curve, recipe }: Setting, offset: number) {
-  const search = new QualitySearch({ ...{ curve, target: TARGET, offset }, most: 6, aim: 0.985, near: 0.97 });
-  let nearest: { pixels: Pixels; attempt: Attempt } | null = null;
-  for (let quality = search.next; quality !== null; quality = search.next) {
-    const { file, pixels } = await throughRecipe(crop, curve, quality, recipe);
-    const attempt = { quality, bytes: file.length, difference: own.differenceOf(pixels) };
-    search.take(attempt);
-    if (!nearest || Math.abs(miss(attempt)) < Math.abs(miss(nearest.attempt))) nearest = { pixels, attempt };
-  }
-  return { ...nearest!, bytes: bytesAt(search.attempts) };
-}
-
 async function pointsOf(photo: string, path: string, referee: Referee): Promise<Point[]> {
   const points: Point[] = [];
   for (const density of DENSITIES) {
@@ -91,7 +57,7 @@ async function pointsOf(photo: string, path: string, referee: Referee): Promise<
     const offsets = new Map<string, number>();
     for (const setting of GRID.filter(({ small }) => !small || density === 1)) {
       const offset = offsets.get(setting.curve) ?? predictedOffset(setting.curve, features);
-      const { bytes, pixels, attempt } = await searched({ crop, own, density }, setting, offset);
+      const { bytes, pixels, attempt } = await searchedTo(TARGET, { crop, own }, setting, offset);
       offsets.set(setting.curve, offsetOf(setting.curve, attempt));
       const score = await referee.score(original, seenAt(pixels, density));
       const reference = (score * TARGET) / attempt.difference;

@@ -7,6 +7,8 @@ import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
 import { inputIn } from '../../../packages/server/dist/codec/gamut.js';
 import type { RawPicture } from '../../../packages/server/dist/codec/raw.js';
 import { decodeCrop, resized } from '../../../packages/server/dist/codec/source.js';
+import { besideBefore } from '../beside-before.ts';
+import { Referee } from '../calibration/referee.ts';
 import { demoSet, FIRST_CONTEXT, type DemoSet } from '../demo.ts';
 import { FIXED } from '../fixed.ts';
 import { timeRatio } from '../quick-time.ts';
@@ -166,8 +168,10 @@ async function bothPasses(of: readonly Sized[], format: LossyFormat): Promise<Bo
 }
 
 const ofSet = sizes.filter(({ inSet }) => inSet);
+const solid = ofSet.filter(({ picture }) => picture.channels === 3);
 const passes = new Map<LossyFormat, BothPasses>();
 const rows: Figures[] = [];
+const referee = await Referee.open();
 for (const format of FORMATS) {
   const both = await bothPasses(ofSet, format);
   passes.set(format, both);
@@ -232,8 +236,10 @@ for (const format of FORMATS) {
     'encodes thorough': hundredths(both.encodes / both.files),
     'time thorough ÷ quick': rounded(both.seconds.thorough / both.seconds.quick, 1),
     'worse than quick': both.worse,
+    ...(await besideBefore(TARGET, solid, format, referee)),
   });
 }
+await referee.close();
 
 /** As served: the modern format of the policy, and the one that every browser reads. */
 const served = [...passes].filter(([format]) => format === 'jpeg' || format === FIRST_CONTEXT.policy.modern);

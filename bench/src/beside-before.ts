@@ -1,0 +1,107 @@
+// The recipes of both passes beside those of the pipeline's version before: bytes exactly at the target, and what the
+// reference program says of both.
+import {
+  DifferenceReference,
+  FORMER,
+  predictedOffset,
+  QUICK,
+  thoroughRecipes,
+  type LossyFormat,
+  type Pixels,
+  type Recipe,
+} from '@dusky-otter/core';
+import { searchedTo } from './at-target.ts';
+import { seenAt } from './calibration/photos.ts';
+import type { Referee } from './calibration/referee.ts';
+import { median, rounded, type Figures } from './report.ts';
+
+/** A file of the quick pass in so many is looked at, and of the thorough one of AVIF: that takes seconds an encode. */
+const EVERY = { quick: 3, thorough: 9 };
+
+/** What the thorough pass of the version before used for AVIF. */
+const formerThorough = (pixels: number): Recipe => ({ fullChroma: true, effort: pixels <= 500_000 ? 6 : 4 });
+
+interface Looked {
+  picture: Pixels;
+  density: number;
+}
+
+/** Geometric mean of bytes now ÷ before, and medians of the reference's scores of both. */
+async function beside(
+  target: number,
+  looked: readonly Looked[],
+  format: LossyFormat,
+  recipes: (pixels: number) => { before: Recipe; now: Recipe },
+  referee: Referee,
+): Promise<{ files: number; ratio: number; before: number; now: number }> {
+  const logs: number[] = [];
+  const scores = { before: [] as number[], now: [] as number[] };
+  for (const { picture, density } of looked) {
+    const own = new DifferenceReference(picture, density);
+    const { width, height } = picture;
+    const offset = predictedOffset(format, { ...own.known, width, height, density });
+    const both = recipes(width * height);
+    const bytes: (number | null)[] = [];
+    for (const when of ['before', 'now'] as const) {
+      const found = await searchedTo(
+        target,
+        { crop: picture, own },
+        { curve: format, recipe: both[when] },
+        offset,
+      );
+      bytes.push(found.bytes);
+      // The reference has no distances between those.
+      if (density !== 1 && density !== 2) continue;
+      const score = await referee.score(
+        await referee.file(seenAt(picture, density)),
+        seenAt(found.pixels, density),
+      );
+      scores[when].push((score * target) / found.attempt.difference);
+    }
+    const [before, now] = bytes;
+    if (before && now) logs.push(Math.log(now / before));
+  }
+  const mean = logs.reduce((sum, log) => sum + log, 0) / logs.length;
+  return {
+    ...{ files: logs.length, ratio: Math.exp(mean) },
+    ...{ before: median(scores.before), now: median(scores.now) },
+  };
+}
+
+/** Figures of a format; `looked` are solid photographs as they are served. */
+export async function besideBefore(
+  target: number,
+  looked: readonly Looked[],
+  format: LossyFormat,
+  referee: Referee,
+): Promise<Figures> {
+  const some = (every: number): Looked[] => looked.filter((_, i) => i % every === 0);
+  const { fullChroma } = QUICK[format];
+  const quick = await beside(
+    target,
+    some(EVERY.quick),
+    format,
+    () => ({ before: { fullChroma, ...FORMER[format] }, now: QUICK[format] }),
+    referee,
+  );
+  const figures: Figures = {
+    'files beside before': quick.files,
+    'quick ÷ before, at the target': rounded(quick.ratio),
+    'reference before': rounded(quick.before, 2),
+    'reference now': rounded(quick.now, 2),
+  };
+  if (format !== 'avif') return figures;
+  const thorough = await beside(
+    target,
+    some(EVERY.thorough),
+    format,
+    (pixels) => ({ before: formerThorough(pixels), now: thoroughRecipes(format, pixels)[0]!.recipe }),
+    referee,
+  );
+  return {
+    ...figures,
+    'thorough ÷ before, at the target': rounded(thorough.ratio),
+    'reference before, thorough': rounded(thorough.before, 2),
+    'reference now, thorough': rounded(thorough.now, 2),
+  };
+}
