@@ -18,10 +18,10 @@ type Coefficients = readonly [number, number, number, number, number, number, nu
  * megapixels, ln of the density and its square.
  */
 const COEFFICIENTS: Record<Curve, Coefficients> = {
-  jpeg: [1.327, -0.331, 0.523, 0.188, 0.1, 0.021, -0.487, -0.66],
-  jpegFull: [0.172, -0.11, 0.024, 0.262, 0.009, 0.041, -0.68, -0.342],
-  webp: [1.17, -0.165, 0.392, 0.23, 0.079, 0.026, -0.45, -0.604],
-  avif: [0.519, 0.034, -0.485, 0.704, 0.046, 0.051, -0.556, -0.717],
+  jpeg: [1.177, -0.327, 0.465, 0.212, 0.087, 0.023, -0.529, -0.603],
+  jpegFull: [0.173, -0.115, -0.001, 0.299, 0.01, 0.041, -0.689, -0.325],
+  webp: [1.085, -0.133, 0.279, 0.324, 0.071, 0.028, -0.479, -0.566],
+  avif: [0.54, -0.019, -0.334, 0.571, 0.047, 0.048, -0.578, -0.672],
 };
 
 /** What the coefficients are for, in their order; the fit is made with the same. */
