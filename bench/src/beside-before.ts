@@ -4,7 +4,7 @@ import {
   DifferenceReference,
   FORMER,
   predictedOffset,
-  QUICK,
+  quickRecipe,
   thoroughRecipes,
   type LossyFormat,
   type Pixels,
@@ -76,12 +76,14 @@ export async function besideBefore(
   referee: Referee,
 ): Promise<Figures> {
   const some = (every: number): Looked[] => looked.filter((_, i) => i % every === 0);
-  const { fullChroma } = QUICK[format];
   const quick = await beside(
     target,
     some(EVERY.quick),
     format,
-    () => ({ before: { fullChroma, ...FORMER[format] }, now: QUICK[format] }),
+    (pixels) => {
+      const now = quickRecipe(format, pixels);
+      return { before: { fullChroma: now.fullChroma, ...FORMER[format] }, now };
+    },
     referee,
   );
   const figures: Figures = {

@@ -39,7 +39,11 @@ async function judged(photo: string, path: string, referee: Referee): Promise<Ju
     const original = await referee.file(seenAt(crop, density));
     for (const format of FORMATS) {
       const photograph = { kind: 'photograph', lossless: false } as const;
-      const settings = settingsFor(format, photograph, { target: TARGET, density });
+      const settings = settingsFor(format, photograph, {
+        target: TARGET,
+        density,
+        pixels: crop.width * crop.height,
+      });
       const { file, quality, difference } = await sized.encode({ format, settings });
       const data = await sharp(file).removeAlpha().raw().toBuffer();
       const reference = await referee.score(original, seenAt({ ...crop, data }, density));

@@ -1,5 +1,12 @@
 // Searched quality beside fixed quality on the demo photos at their slots: bytes, visible difference, encodes, time.
-import { DifferenceReference, settingsFor, TARGETS, treatmentOf, type LossyFormat } from '@dusky-otter/core';
+import {
+  DifferenceReference,
+  settingsFor,
+  TARGETS,
+  treatmentOf,
+  type EncoderSettings,
+  type LossyFormat,
+} from '@dusky-otter/core';
 import sharp from 'sharp';
 import { batchesOf } from '../../../packages/server/dist/prepare/batches.js';
 import { decode, encode } from '../../../packages/server/dist/codec/encode.js';
@@ -53,6 +60,18 @@ async function sizesOf({ photos, setSlots }: DemoSet): Promise<Sized[]> {
   return found;
 }
 
+/** As the plan has them for a photograph. */
+const searchSettings = (
+  format: LossyFormat,
+  { width, height }: RawPicture,
+  density: number,
+): EncoderSettings =>
+  settingsFor(
+    format,
+    { kind: 'photograph', lossless: false },
+    { target: TARGET, density, pixels: width * height },
+  );
+
 interface Fixed {
   bytes: number;
   differences: number[];
@@ -66,14 +85,10 @@ async function fixedPass(
   fullChroma: boolean,
   most = Infinity,
 ): Promise<Fixed | null> {
-  const settings = settingsFor(
-    format,
-    { kind: 'photograph', lossless: false },
-    { target: TARGETS.clean, density: 1 },
-  );
   let bytes = 0;
   const differences: number[] = [];
   for (const { picture, density } of sizes) {
+    const settings = searchSettings(format, picture, 1);
     const file = await encode(await inputIn(picture, undefined, settings.bitDepth), format, {
       ...settings,
       quality,
@@ -135,21 +150,20 @@ interface BothPasses {
 }
 
 async function bothPasses(of: readonly Sized[], format: LossyFormat): Promise<BothPasses> {
-  const settings = (density: number) =>
-    settingsFor(format, { kind: 'photograph', lossless: false }, { target: TARGET, density });
   const found: BothPasses = {
     ...{ files: of.length, quick: 0, thorough: 0, worst: 0, middle: 0, encodes: 0, worse: 0 },
     seconds: { quick: 0, thorough: 0 },
   };
   const differences: number[] = [];
   for (const { picture, density } of of) {
+    const settings = searchSettings(format, picture, density);
     let from = performance.now();
-    const quick = await new SizedPicture(picture).encode({ format, settings: settings(density) });
+    const quick = await new SizedPicture(picture).encode({ format, settings });
     found.seconds.quick += (performance.now() - from) / 1000;
     from = performance.now();
     const thorough = await new SizedPicture(picture).encode({
       format,
-      settings: { ...settings(density), thorough: true },
+      settings: { ...settings, thorough: true },
     });
     found.seconds.thorough += (performance.now() - from) / 1000;
     found.quick += quick.file.length;
@@ -176,13 +190,12 @@ for (const format of FORMATS) {
   const both = await bothPasses(ofSet, format);
   passes.set(format, both);
   console.log(`${format}: thorough ÷ quick ${hundredths(both.thorough / both.quick)}`);
-  const settings = { kind: 'photograph', lossless: false } as const;
   const searched: { name: string; bytes: number; difference: number; encodes: number; quality: number }[] =
     [];
-  for (const { name, sized, density } of sizes) {
+  for (const { name, sized, picture, density } of sizes) {
     const made = await sized.encode({
       format,
-      settings: settingsFor(format, settings, { target: TARGETS[FIRST_CONTEXT.policy.target], density }),
+      settings: searchSettings(format, picture, density),
     });
     searched.push({
       name,

@@ -149,7 +149,12 @@ export function planShape(
     const height = heightFor(width, ratio);
     return formatsFor(treatment, { modern: decision.format ?? policy.modern }).map((format) => {
       const settings = {
-        ...settingsFor(format, treatment, { target, density, pinned: pinnedFor(format, pinned) }, policy),
+        ...settingsFor(
+          format,
+          treatment,
+          { target, density, pixels: width * height, pinned: pinnedFor(format, pinned) },
+          policy,
+        ),
         ...(decision.still && frames > 1 && { still: true, ...(frame > 0 && { frame }) }),
         ...(treatment.kind === 'animation' && every > 1 && { every }),
         ...(policy.wideColours &&

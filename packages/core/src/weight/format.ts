@@ -1,7 +1,7 @@
 // Which formats a photo is served in, and with which encoder settings.
 import type { EncoderSettings, OutputFormat, Policy } from '../contract/index.ts';
 import type { Treatment } from './kind.ts';
-import { QUICK } from './recipes.ts';
+import { quickRecipe } from './recipes.ts';
 
 /** Formats that not every browser reads. */
 export const MODERN = ['avif', 'webp'] as const;
@@ -22,12 +22,12 @@ export function formatsFor(
 
 /**
  * Encoder settings for a variant. The one place where it is decided how a quality comes about: searched for a
- * visible target (largest D), or lossless. Animations have a fixed quality: their frames are not compared yet.
+ * visible target (largest D), or lossless. A large file may get another recipe than a small one. Animations have a fixed quality: their frames are not compared yet.
  */
 export function settingsFor(
   format: OutputFormat,
   { kind, lossless }: Pick<Treatment, 'kind' | 'lossless'>,
-  seen: { target: number; density: number; pinned?: number | undefined },
+  seen: { target: number; density: number; pixels: number; pinned?: number | undefined },
   { progressive = true }: Pick<Policy, 'progressive'> = {},
 ): EncoderSettings {
   const searched =
@@ -37,12 +37,12 @@ export function settingsFor(
         { quality: seen.pinned, density: seen.density };
   switch (format) {
     case 'avif':
-      return { ...searched, ...QUICK.avif };
+      return { ...searched, ...quickRecipe(format, seen.pixels) };
     case 'webp':
       if (kind === 'animation') return { quality: 78, effort: 4 };
-      return lossless ? { lossless: true, effort: 4 } : { ...searched, ...QUICK.webp };
+      return lossless ? { lossless: true, effort: 4 } : { ...searched, ...quickRecipe(format, seen.pixels) };
     case 'jpeg':
-      return { ...searched, ...QUICK.jpeg, progressive };
+      return { ...searched, ...quickRecipe(format, seen.pixels), progressive };
     case 'png':
       return { lossless: true, effort: 7, ...(lossless && { palette: true }) };
     case 'gif':

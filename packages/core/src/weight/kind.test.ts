@@ -127,12 +127,17 @@ describe('kinds', () => {
     expect(formatsFor({ kind, lossless }, { modern })).toEqual(formats);
   });
   test('what has a quality is searched for the policy’s target; what is lossless is not', () => {
-    const seen = { target: TARGETS[DEFAULT_POLICY.target], density: 1.5 };
+    const seen = { target: TARGETS[DEFAULT_POLICY.target], density: 1.5, pixels: 400_000 };
     const photograph = { kind: 'photograph', lossless: false } as const;
     for (const format of ['jpeg', 'webp', 'avif'] as const) {
       expect(settingsFor(format, photograph, seen)).toMatchObject({ target: 2, density: 1.5 });
       expect(settingsFor(format, photograph, seen).quality).toBeUndefined();
     }
+    // A large WebP is not searched for as long: who looks at it waits.
+    const efforts = [400_000, 1_000_000, 1_000_001].map(
+      (pixels) => settingsFor('webp', photograph, { ...seen, pixels }).effort,
+    );
+    expect(efforts).toEqual([6, 6, 4]);
     const flat = { kind: 'flat-graphic', lossless: true } as const;
     expect(settingsFor('png', flat, seen)).toMatchObject({ lossless: true, palette: true });
     expect(settingsFor('webp', flat, seen)).toMatchObject({ lossless: true });

@@ -23,6 +23,13 @@ export const QUICK: Record<Curve, Recipe> = {
   avif: { fullChroma: true, effort: 2, bitDepth: 10 },
 };
 
+/** WebP: pixels from which the long search costs who looks on more than half a second. The thorough pass takes it. */
+const LARGE_WEBP = 1_000_000;
+
+/** The quick pass's for a file of so many pixels. */
+export const quickRecipe = (curve: Curve, pixels: number): Recipe =>
+  curve === 'webp' && pixels > LARGE_WEBP ? { ...QUICK.webp, effort: 4 } : QUICK[curve];
+
 /** What the quick pass used in the pipeline's version before: its files stand in until they are made anew. */
 export const FORMER: Record<LossyFormat, Partial<Recipe>> = {
   jpeg: {},

@@ -2,7 +2,7 @@
 import type { Recipe } from '../contract/index.ts';
 import { QUALITY_RANGE, typicalLog, type Curve, type LossyFormat } from './curves.ts';
 import { predictedOffset, type Features } from './prediction.ts';
-import { QUICK } from './recipes.ts';
+import { quickRecipe } from './recipes.ts';
 import { bestOf, MOST_ENCODES, offsetOf, QualitySearch, type Attempt } from './search.ts';
 
 /** What to encode next. */
@@ -49,7 +49,9 @@ export class VariantSearch {
     const last =
       this.sharp && this.attempts.length === MOST_ENCODES - 1 && this.best!.difference > this.target;
     const quality = last ? QUALITY_RANGE.webp[1] : next;
-    return { ...QUICK[this.curve], quality, ...(this.sharp && { sharpChroma: true }) };
+    const { width, height } = this.features;
+    const recipe = quickRecipe(this.curve, width * height);
+    return { ...recipe, quality, ...(this.sharp && { sharpChroma: true }) };
   }
 
   /** The smallest file within the target, or the one with the least difference when none is; null before any. */

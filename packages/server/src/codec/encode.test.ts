@@ -9,7 +9,7 @@ import type { RawPicture } from './raw.ts';
 const [WIDTH, HEIGHT] = [96, 64];
 const photograph = { kind: 'photograph', lossless: false } as const;
 const told = (format: 'avif' | 'webp' | 'jpeg', quality: number) =>
-  settingsFor(format, photograph, { target: 2, density: 1, pinned: quality });
+  settingsFor(format, photograph, { target: 2, density: 1, pixels: WIDTH * HEIGHT, pinned: quality });
 
 const flat = (code: number, channels: 3 | 4 = 3): RawPicture => ({
   ...{ width: WIDTH, height: HEIGHT, channels },
@@ -61,7 +61,12 @@ describe('an AVIF of 10 bits', () => {
 
 describe('a JPEG', () => {
   test.each([true, false])('is progressive where that is wanted: %s', async (progressive) => {
-    const settings = settingsFor('jpeg', photograph, { target: 2, density: 1, pinned: 70 }, { progressive });
+    const settings = settingsFor(
+      'jpeg',
+      photograph,
+      { target: 2, density: 1, pixels: WIDTH * HEIGHT, pinned: 70 },
+      { progressive },
+    );
     const file = await encode(await inputIn(dusk(), undefined), 'jpeg', settings);
     expect((await sharp(file).metadata()).isProgressive).toBe(progressive);
   });

@@ -97,7 +97,12 @@ export class SizedPicture {
     const points: Attempt[] = [];
     const photograph = { kind: 'photograph', lossless: false } as const;
     for (const quality of pointQualities(format, { ...known, width, height, density })) {
-      const settings = settingsFor(format, photograph, { target: 0, density, pinned: quality });
+      const settings = settingsFor(format, photograph, {
+        target: 0,
+        density,
+        pixels: width * height,
+        pinned: quality,
+      });
       const { file, difference } = await this.pinned(format, settings, quality, density);
       points.push({ quality, bytes: file.length, difference: difference! });
     }

@@ -46,9 +46,9 @@ function wholeFrom(text: unknown, most: number): number {
 }
 
 /** As a pinned quality is stored, but for its difference: that is measured where it is looked at. */
-function triedSettings(format: LossyFormat, quality: number): EncoderSettings {
+function triedSettings(format: LossyFormat, pixels: number, quality: number): EncoderSettings {
   const photograph = { kind: 'photograph', lossless: false } as const;
-  const settings = settingsFor(format, photograph, { target: 0, density: 1, pinned: quality });
+  const settings = settingsFor(format, photograph, { target: 0, density: 1, pixels, pinned: quality });
   delete settings.density;
   return settings;
 }
@@ -123,13 +123,14 @@ export const lookRoutes =
       const width = wholeFrom(asked, first.crop.width);
       const format = named === undefined ? null : FORMATS.find((one) => one === named);
       if (format === undefined) throw new ProblemError('bad-request');
+      const height = heightFor(width, ratioOf(shape, first.crop));
       const { file } = await seen(reply, photo, first, {
         width,
-        height: heightFor(width, ratioOf(shape, first.crop)),
+        height,
         format,
         settings: {
           ...(format !== null && isLossy(format) && quality !== undefined
-            ? triedSettings(format, wholeFrom(quality, 100))
+            ? triedSettings(format, width * height, wholeFrom(quality, 100))
             : { lossless: true, effort: 4 }),
           // As it would be stored; the picture itself as what is looked at beside it.
           ...(first.settings.gamut &&
