@@ -22,7 +22,8 @@ export function formatsFor(
 
 /**
  * Encoder settings for a variant. The one place where it is decided how a quality comes about: searched for a
- * visible target (largest D), or lossless. A large file may get another recipe than a small one. Animations have a fixed quality: their frames are not compared yet.
+ * visible target (largest D), or lossless. Animations have a fixed quality: their frames are not compared yet.
+ * @param seen how it is looked at, and of how many pixels it is: large ones may get another recipe
  */
 export function settingsFor(
   format: OutputFormat,
