@@ -18,6 +18,7 @@ const needsOf = {
   },
   drawings: { chromium: 'chromium' },
   frontier: { chromium: 'chromium', butteraugli: 'butteraugli' },
+  weight: { butteraugli: 'butteraugli' },
   look: { chromium: 'chromium' },
   scale: { chromium: 'chromium' },
   'measured-places': { chromium: 'chromium' },
