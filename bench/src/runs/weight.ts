@@ -145,6 +145,8 @@ interface BothPasses {
   middle: number;
   encodes: number;
   seconds: { quick: number; thorough: number };
+  /** The thorough file that took longest. */
+  longest: { seconds: number; megapixels: number };
   /** Files larger than the quick pass made them, or with more to see where those were above the target. */
   worse: number;
 }
@@ -153,6 +155,7 @@ async function bothPasses(of: readonly Sized[], format: LossyFormat): Promise<Bo
   const found: BothPasses = {
     ...{ files: of.length, quick: 0, thorough: 0, worst: 0, middle: 0, encodes: 0, worse: 0 },
     seconds: { quick: 0, thorough: 0 },
+    longest: { seconds: 0, megapixels: 0 },
   };
   const differences: number[] = [];
   for (const { picture, density } of of) {
@@ -165,7 +168,10 @@ async function bothPasses(of: readonly Sized[], format: LossyFormat): Promise<Bo
       format,
       settings: { ...settings, thorough: true },
     });
-    found.seconds.thorough += (performance.now() - from) / 1000;
+    const seconds = (performance.now() - from) / 1000;
+    found.seconds.thorough += seconds;
+    if (seconds > found.longest.seconds)
+      found.longest = { seconds, megapixels: (picture.width * picture.height) / 1e6 };
     found.quick += quick.file.length;
     found.thorough += thorough.file.length;
     found.encodes += thorough.encodes;
@@ -248,6 +254,8 @@ for (const format of FORMATS) {
     'median D thorough': hundredths(both.middle),
     'encodes thorough': hundredths(both.encodes / both.files),
     'time thorough ÷ quick': rounded(both.seconds.thorough / both.seconds.quick, 1),
+    'longest thorough file, s': rounded(both.longest.seconds, 1),
+    'its megapixels': hundredths(both.longest.megapixels),
     'worse than quick': both.worse,
     ...(await besideBefore(TARGET, solid, format, referee)),
   });
