@@ -30,7 +30,12 @@ const [WHITE_8, WHITE_10, WHITE] = [255, 1023, 65_535];
 const DEEP = Uint16Array.from({ length: 256 }, (_, code) => Math.round((code * WHITE_10) / WHITE_8) << 6);
 
 /** The pixels with 16 bits a sample, as an encoder of 10 bits wants them. */
-export const deepened = ({ data }: RawPicture): Uint16Array => Uint16Array.from(data, (code) => DEEP[code]!);
+export function deepened({ data }: RawPicture): Uint16Array {
+  const deep = new Uint16Array(data.length);
+  // Not `Uint16Array.from`: it goes by an iterator, and takes a hundred times as long.
+  for (let i = 0; i < deep.length; i++) deep[i] = DEEP[data[i]!]!;
+  return deep;
+}
 
 /**
  * The pixels of a picture of more than 8 bits a sample, rounded to 8 as browsers draw them; the library cuts the rest off.
