@@ -1,7 +1,7 @@
 // Where the quality search begins: the typical curve of ln D by quality, and what tells a picture's offset from it. Prints
 // the numbers that packages/core/src/weight/curves.ts and prediction.ts hold, and how far they miss on photographs that
 // they were not fitted to.
-// node bench/dist/calibration/ladders.js FOLDER… (HALF=calibration: nothing but what is fitted)
+// node bench/dist/calibration/ladders.js FOLDER… (HALF=calibration: nothing but what is fitted; CURVES=avif,webp: those alone)
 import { join } from 'node:path';
 import { DifferenceReference, featureVector, type Curve } from '@dusky-otter/core';
 import { ROOT } from '../report.ts';
@@ -15,7 +15,7 @@ const STEPS: Record<Curve, number[]> = {
   webp: [...LADDERS.webp, 98],
   avif: [...LADDERS.avif, 93],
 };
-const CURVES = Object.keys(STEPS) as Curve[];
+const CURVES = (process.env.CURVES?.split(',') ?? Object.keys(STEPS)) as Curve[];
 /** The more there is of a picture, the worse its worst place. */
 const LADDER_WIDTHS = [400, 1200];
 const DENSITIES = [1, 1.5, 2];

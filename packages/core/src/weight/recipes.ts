@@ -20,7 +20,7 @@ export const QUICK: Record<Curve, Recipe> = {
   jpeg: { fullChroma: false, ...JPEG },
   jpegFull: { fullChroma: true, ...JPEG },
   webp: { fullChroma: true, effort: 6 },
-  avif: { fullChroma: true, effort: 2, bitDepth: 10 },
+  avif: { fullChroma: true, effort: 3, bitDepth: 10 },
 };
 
 /** WebP: pixels from which the long search costs who looks on more than half a second. The thorough pass takes it. */
@@ -48,11 +48,11 @@ export interface Thorough {
 /** JPEG: takes three times as long. */
 const SLOW = { trellis: true, scans: true } as const;
 
-/** AVIF: efforts of the thorough pass, each up to so many pixels. An encode takes some seconds with any of them. */
+/** AVIF: efforts of the thorough pass, each up to so many pixels: an encode takes some seconds. Large ones keep the quick one. */
 const EFFORTS = [
-  { effort: 6, most: 300_000 },
-  { effort: 4, most: 800_000 },
-  { effort: 3, most: Infinity },
+  { effort: 6, most: 300_000, shift: -1 },
+  { effort: 4, most: 800_000, shift: -1 },
+  { effort: 3, most: Infinity, shift: 0 },
 ];
 
 /** What the thorough pass tries, the most promising first: the others are then given up the sooner. */
@@ -72,6 +72,6 @@ export function thoroughRecipes(format: LossyFormat, pixels: number): readonly T
     case 'avif':
       return EFFORTS.filter(({ most }) => pixels <= most)
         .slice(0, 1)
-        .map(({ effort }) => ({ curve: 'avif', shift: -2, recipe: { ...QUICK.avif, effort } }));
+        .map(({ effort, shift }) => ({ curve: 'avif', shift, recipe: { ...QUICK.avif, effort } }));
   }
 }
