@@ -73,10 +73,15 @@ export async function needDebian(needs) {
   if (!good) giveUp('The packages could not be installed. See above for the reason.');
 }
 
-/** @param {string} folder @returns {string[]} files below a folder, sorted */
+/**
+ * Files below a folder, sorted. What the compiler writes is none of them: a type check would have everything built again,
+ * under a server that is running.
+ * @param {string} folder @returns {string[]}
+ */
 function filesBelow(folder) {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
     .filter((entry) => entry.isFile() && !/(^|\/)(dist|dist-types|node_modules)(\/|$)/.test(entry.parentPath))
+    .filter((entry) => !entry.name.endsWith('.tsbuildinfo'))
     .map((entry) => join(entry.parentPath, entry.name))
     .sort();
 }
