@@ -56,8 +56,13 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
       return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
     });
   await before?.(page);
+  // Lazy ones that are in view as well; of those further down nothing is waited for.
   await page.waitForFunction(() =>
-    [...document.images].every((img) => img.complete || img.loading === 'lazy'),
+    [...document.images].every((img) => {
+      const { width, top, bottom } = img.getBoundingClientRect();
+      const isInView = width > 0 && bottom > 0 && top < window.innerHeight;
+      return img.complete || (img.loading === 'lazy' && !isInView);
+    }),
   );
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
   await page.close();

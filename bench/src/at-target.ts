@@ -31,12 +31,12 @@ export interface AtTarget {
 
 /**
  * The search for one recipe, to within some per cent of the target.
- * @param looked the picture, and what its files are compared with
+ * @param own of the picture, at its density
  * @param offset where it begins
  */
 export async function searchedTo(
   target: number,
-  { crop, own }: { crop: Pixels; own: DifferenceReference },
+  own: DifferenceReference,
   { curve, recipe }: { curve: Curve; recipe: Recipe },
   offset: number,
 ): Promise<AtTarget> {
@@ -44,7 +44,7 @@ export async function searchedTo(
   const off = ({ difference }: Attempt): number => Math.abs(Math.log(difference / target));
   let nearest: Omit<AtTarget, 'bytes'> | null = null;
   for (let quality = search.next; quality !== null; quality = search.next) {
-    const { file, pixels } = await throughRecipe(crop, curve, quality, recipe);
+    const { file, pixels } = await throughRecipe(own.pixels, curve, quality, recipe);
     const attempt = { quality, bytes: file.length, difference: own.differenceOf(pixels) };
     search.take(attempt);
     if (!nearest || off(attempt) < off(nearest.attempt)) nearest = { pixels, attempt };

@@ -13,6 +13,7 @@ import {
 import { searchedTo } from './at-target.ts';
 import { seenAt } from './calibration/photos.ts';
 import type { Referee } from './calibration/referee.ts';
+import { geometricMean } from './calibration/statistics.ts';
 import { median, rounded, type Figures } from './report.ts';
 
 /** A file of the quick pass in so many is looked at, and of the thorough one of AVIF: that takes seconds an encode. */
@@ -34,36 +35,29 @@ async function beside(
   recipes: (pixels: number) => { before: Recipe; now: Recipe },
   referee: Referee,
 ): Promise<{ files: number; ratio: number; before: number; now: number }> {
-  const logs: number[] = [];
+  const ratios: number[] = [];
   const scores = { before: [] as number[], now: [] as number[] };
   for (const { picture, density } of looked) {
     const own = new DifferenceReference(picture, density);
     const { width, height } = picture;
     const offset = predictedOffset(format, { ...own.known, width, height, density });
     const both = recipes(width * height);
-    const bytes: (number | null)[] = [];
-    for (const when of ['before', 'now'] as const) {
-      const found = await searchedTo(
-        target,
-        { crop: picture, own },
-        { curve: format, recipe: both[when] },
-        offset,
-      );
-      bytes.push(found.bytes);
-      // The reference has no distances between those.
-      if (density !== 1 && density !== 2) continue;
-      const score = await referee.score(
-        await referee.file(seenAt(picture, density)),
-        seenAt(found.pixels, density),
-      );
-      scores[when].push((score * target) / found.attempt.difference);
+    const before = await searchedTo(target, own, { curve: format, recipe: both.before }, offset);
+    const now = await searchedTo(target, own, { curve: format, recipe: both.now }, offset);
+    if (before.bytes && now.bytes) ratios.push(now.bytes / before.bytes);
+    // The reference has no distances between those.
+    if (density !== 1 && density !== 2) continue;
+    const original = await referee.file(seenAt(picture, density));
+    for (const [when, { pixels, attempt }] of [
+      ['before', before],
+      ['now', now],
+    ] as const) {
+      const score = await referee.score(original, seenAt(pixels, density));
+      scores[when].push((score * target) / attempt.difference);
     }
-    const [before, now] = bytes;
-    if (before && now) logs.push(Math.log(now / before));
   }
-  const mean = logs.reduce((sum, log) => sum + log, 0) / logs.length;
   return {
-    ...{ files: logs.length, ratio: Math.exp(mean) },
+    ...{ files: ratios.length, ratio: geometricMean(ratios) },
     ...{ before: median(scores.before), now: median(scores.now) },
   };
 }

@@ -1,4 +1,4 @@
-// The two numbers that a calibration is judged by.
+// The numbers that a calibration is judged by.
 
 /** Ranks from 1; equal values share the mean of theirs. */
 function ranks(values: readonly number[]): number[] {
@@ -31,6 +31,10 @@ export function spearman(a: readonly number[], b: readonly number[]): number {
 /** Root mean square of the natural log of a ÷ b: 0.1 is about 10 % off. */
 export const logError = (a: readonly number[], b: readonly number[]): number =>
   Math.sqrt(a.reduce((sum, value, i) => sum + Math.log(value / b[i]!) ** 2, 0) / a.length);
+
+/** Of positive numbers: what ratios are averaged by. */
+export const geometricMean = (values: readonly number[]): number =>
+  Math.exp(values.reduce((sum, value) => sum + Math.log(value), 0) / values.length);
 
 /** Coefficients b with the least Σ (y − X·b)², by Gaussian elimination of the normal equations with pivots. */
 export function leastSquares(rows: readonly (readonly number[])[], y: readonly number[]): number[] {

@@ -19,6 +19,7 @@ import { GRID, type Setting } from '../calibration/grid.ts';
 import { drawFrontier } from '../calibration/plot.ts';
 import { cropAt, findPhotos, knownPhotos, ofEach, seenAt, throughRecipe } from '../calibration/photos.ts';
 import { Referee } from '../calibration/referee.ts';
+import { geometricMean } from '../calibration/statistics.ts';
 import { timeRatio } from '../quick-time.ts';
 import { demoSet } from '../demo.ts';
 import { median, report, ROOT, rounded, type Figures } from '../report.ts';
@@ -57,7 +58,7 @@ async function pointsOf(photo: string, path: string, referee: Referee): Promise<
     const offsets = new Map<string, number>();
     for (const setting of GRID.filter(({ small }) => !small || density === 1)) {
       const offset = offsets.get(setting.curve) ?? predictedOffset(setting.curve, features);
-      const { bytes, pixels, attempt } = await searchedTo(TARGET, { crop, own }, setting, offset);
+      const { bytes, pixels, attempt } = await searchedTo(TARGET, own, setting, offset);
       offsets.set(setting.curve, offsetOf(setting.curve, attempt));
       const score = await referee.score(original, seenAt(pixels, density));
       const reference = (score * TARGET) / attempt.difference;
@@ -104,13 +105,13 @@ const thoroughOf = (format: LossyFormat): readonly Recipe[] =>
 /** Geometric mean, over pictures in which both meet the target, of bytes beside the first setting of the format. */
 function bytesBeside(setting: Setting, of: readonly Point[]): number {
   const first = GRID.find(({ curve }) => curve === setting.curve)!;
-  const logs = of
+  const ratios = of
     .filter((p) => p.setting === setting && p.bytes !== null)
     .flatMap((p) => {
       const other = of.find((q) => q.setting === first && q.photo === p.photo && q.density === p.density)!;
-      return other.bytes === null ? [] : [Math.log(p.bytes! / other.bytes)];
+      return other.bytes === null ? [] : [p.bytes! / other.bytes];
     });
-  return Math.exp(logs.reduce((a, b) => a + b, 0) / logs.length);
+  return geometricMean(ratios);
 }
 
 const besideAt = (setting: Setting, density: Density): number | null =>
@@ -166,8 +167,7 @@ const highest = [10, 8].map((bits) => rowOf(settingOf('avif', `${bits} bit, effo
 /** The same photographs as AVIF with 8 and 10 bits, at the qualities that were found, in a browser. */
 async function inBrowser(): Promise<Figures> {
   const files: Buffer[] = [];
-  for (const name of ['8 bit, effort 1', '10 bit, effort 2']) {
-    const setting = settingOf('avif', name);
+  for (const setting of [settingOf('avif', '8 bit, effort 1'), quickOf('avif')]) {
     for (const { photo, quality } of points.filter((p) => p.setting === setting && p.density === 1)) {
       const crop = await cropAt(paths.get(photo)!, SIZES[1]);
       files.push((await throughRecipe(crop, 'avif', quality, setting.recipe)).file);

@@ -5,6 +5,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { planPhoto, type WholeSet } from '@dusky-otter/core';
+import { openDatabase } from '../../../packages/server/dist/database/connect.js';
 import type { BareOutput } from '../bare-worker.ts';
 import { processorsOf } from '../processes.ts';
 import { atFixedQuality } from '../fixed.ts';
@@ -29,8 +30,7 @@ async function application(round: number): Promise<Application> {
   const dataDir = `${process.env.DATA_DIR}-${round}`;
   const lagFile = join(tmpdir(), `otter-lag-${process.pid}-${round}.json`);
   const url = new URL(process.env.DATABASE_URL!);
-  const { Sequelize } = await import('sequelize');
-  const admin = new Sequelize(url.href, { dialect: 'mariadb', logging: false });
+  const admin = openDatabase(url.href);
   await admin.query(`CREATE DATABASE test_round_${round}`);
   await admin.close();
   url.pathname = `/test_round_${round}`;

@@ -48,11 +48,10 @@ export interface Thorough {
 /** JPEG: takes three times as long. */
 const SLOW = { trellis: true, scans: true } as const;
 
-/** AVIF: efforts of the thorough pass, each up to so many pixels: an encode takes some seconds. Large ones keep the quick one. */
+/** AVIF: efforts of the thorough pass, each up to so many pixels: an encode takes some seconds. Larger ones keep the quick one. */
 const EFFORTS = [
-  { effort: 6, most: 300_000, shift: -1 },
-  { effort: 4, most: 800_000, shift: -1 },
-  { effort: 3, most: Infinity, shift: 0 },
+  { effort: 6, most: 300_000 },
+  { effort: 4, most: 800_000 },
 ];
 
 /** What the thorough pass tries, the most promising first: the others are then given up the sooner. */
@@ -69,9 +68,11 @@ export function thoroughRecipes(format: LossyFormat, pixels: number): readonly T
         { curve: 'webp', shift: 0, recipe: { ...QUICK.webp, sharpChroma: true } },
         { curve: 'webp', shift: 0, recipe: QUICK.webp },
       ];
-    case 'avif':
-      return EFFORTS.filter(({ most }) => pixels <= most)
-        .slice(0, 1)
-        .map(({ effort, shift }) => ({ curve: 'avif', shift, recipe: { ...QUICK.avif, effort } }));
+    case 'avif': {
+      const more = EFFORTS.find(({ most }) => pixels <= most);
+      return more
+        ? [{ curve: 'avif', shift: -1, recipe: { ...QUICK.avif, effort: more.effort } }]
+        : [{ curve: 'avif', shift: 0, recipe: QUICK.avif }];
+    }
   }
 }

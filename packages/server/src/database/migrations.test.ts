@@ -10,9 +10,8 @@ import {
   type Photo,
   type Policy,
 } from '@dusky-otter/core';
-import { Sequelize } from 'sequelize';
 import { ownDatabase } from '../testing/database.ts';
-import { connect } from './connect.ts';
+import { connect, openDatabase } from './connect.ts';
 import { Edits } from '../edits/edits.ts';
 import { loadPhotos } from '../sets/photos.ts';
 import { depthOf, newestEdit, openSlotsOf } from '../sets/sets.ts';
@@ -32,7 +31,7 @@ const HASH = 'ab'.repeat(32);
 
 /** As the first version left it: a site without a target, an original and a variant without what is measured now. */
 async function firstVersion(): Promise<void> {
-  const old = new Sequelize(url, { dialect: 'mariadb', logging: false });
+  const old = openDatabase(url);
   await MIGRATIONS[0]!.up(old.getQueryInterface());
   await old.query('CREATE TABLE migrations (name VARCHAR(255) NOT NULL PRIMARY KEY)');
   await old.query(`INSERT INTO migrations (name) VALUES ('${MIGRATIONS[0]!.name}')`);
@@ -61,7 +60,7 @@ test('the first version’s data has what later ones need, and nothing is lost',
 
 test('a step that was cut off just before its end may be taken again', async () => {
   await firstVersion();
-  const old = new Sequelize(url, { dialect: 'mariadb', logging: false });
+  const old = openDatabase(url);
   for (const { name, up } of MIGRATIONS.slice(1)) {
     await up(old.getQueryInterface());
     await up(old.getQueryInterface());
@@ -85,7 +84,7 @@ test('a difference comes back as the number that was stored', async () => {
 });
 
 test('what an earlier version took for decisions becomes what it was; names are compared byte by byte', async () => {
-  const old = new Sequelize(url, { dialect: 'mariadb', logging: false });
+  const old = openDatabase(url);
   const tables = old.getQueryInterface();
   for (const { up } of MIGRATIONS.slice(0, 2)) await up(tables);
   await old.query('CREATE TABLE migrations (name VARCHAR(255) NOT NULL PRIMARY KEY)');
@@ -145,7 +144,7 @@ interface Before {
 async function versionBefore(): Promise<Before['state']> {
   const path = join(import.meta.dirname, '../testing/database-003.json');
   const { tables, state } = JSON.parse(await readFile(path, 'utf8')) as Before;
-  const old = new Sequelize(url, { dialect: 'mariadb', logging: false, pool: { max: 1 } });
+  const old = openDatabase(url, { pool: { max: 1 } });
   await old.query('SET FOREIGN_KEY_CHECKS = 0');
   for (const [table, { create, rows }] of Object.entries(tables)) {
     await old.query(create);

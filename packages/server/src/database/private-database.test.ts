@@ -5,9 +5,10 @@ import { existsSync } from 'node:fs';
 import { mkdir, mkdtemp, readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { QueryTypes, Sequelize } from 'sequelize';
+import { QueryTypes } from 'sequelize';
 import { startDatabase } from '../../../../scripts/database.mjs';
 import { claim, remember, remembered } from '../../../../scripts/processes.mjs';
+import { openDatabase } from './connect.ts';
 import { patiently } from './patience.ts';
 
 let folder: string;
@@ -22,7 +23,7 @@ const start = () => startDatabase(folder, { say: (sentence) => said.push(sentenc
 type Database = Awaited<ReturnType<typeof start>>;
 
 async function asked(url: string, sql: string): Promise<object[]> {
-  const connection = new Sequelize(url, { dialect: 'mariadb', logging: false });
+  const connection = openDatabase(url);
   try {
     if (!/^(?:SELECT|SHOW)/.test(sql)) {
       await connection.query(sql);

@@ -159,8 +159,8 @@ export class ThoroughPass {
       thorough = this.asked.has(setId) || site.policy.thorough !== false;
       const batches = await patiently(() => this.hearer.batches(setId, id));
       // Where no thorough files are wanted, what was made before is made anew all the same.
-      const isLeft = ({ key, ...output }: PlannedVariant) =>
-        mayImprove({ key, ...output }) && this.isOpen(key) && (thorough || this.shop.stored.isFormer(key));
+      const isLeft = (output: PlannedVariant) =>
+        mayImprove(output) && this.isOpen(output.key) && (thorough || this.shop.stored.isFormer(output.key));
       batch = batches.find((one) => one.outputs.some(isLeft));
       if (!batch || this.closed) return;
       outputs = batch.outputs.filter(isLeft);
