@@ -49,6 +49,16 @@ module.exports = {
       },
       to: { path: 'node_modules/(sharp|exifreader|dompurify|jsdom)/' },
     },
+    {
+      name: 'one-door-to-what-is-stored',
+      comment: 'Rows are read by store/ and changed by changes/; everybody else asks these.',
+      severity: 'error',
+      from: {
+        path: '^packages/server/src',
+        pathNot: '^packages/server/src/(store|changes|database|testing)/|\\.test\\.ts$',
+      },
+      to: { path: '^packages/server/src/database/(words-)?models\\.ts$' },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'no-unresolvable',

@@ -47,7 +47,7 @@ const browser = await chromium.launch({
 async function shoot(name, path, { theme = 'day', width = 1280, before, ready = true } = {}) {
   const page = await browser.newPage({ viewport: { width, height: 800 } });
   await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
-  page.setDefaultTimeout(180_000);
+  page.setDefaultTimeout(900_000);
   await page.goto(`${address}${path}`);
   // Where versions are shown, until they are made.
   if (ready)
@@ -60,13 +60,18 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
   await page.waitForFunction(() =>
     [...document.images].every((img) => {
       const { width, top, bottom } = img.getBoundingClientRect();
-      const isInView = width > 0 && bottom > 0 && top < window.innerHeight;
+      const isInView = width > 0 && bottom > 0 && top < document.documentElement.clientHeight;
       return img.complete || (img.loading === 'lazy' && !isInView);
     }),
   );
   await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
   await page.close();
 }
+
+/** The third row has its weights. @param {import('@playwright/test').Page} page */
+const weightsShown = (page) => page.getByRole('row').nth(3).getByText(/\d kB/).first().waitFor();
+/** The third row has its pictures. @param {import('@playwright/test').Page} page */
+const picturesShown = (page) => page.getByRole('row').nth(3).locator('img').first().waitFor();
 
 await shoot('first-run', '/', {
   ready: false,
@@ -90,8 +95,8 @@ const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
 await shoot('sites', '/', { ready: false, before: (page) => page.getByText('Home page').first().waitFor() });
 await shoot('worktable', '/sets/1/gather');
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
-for (const stop of ['frame', 'weigh', 'arrange'])
-  await shoot(stop, `/sets/1/${stop}`, { before: (page) => page.getByRole('row').nth(3).waitFor() });
+await shoot('weigh', '/sets/1/weigh', { before: weightsShown });
+for (const stop of ['frame', 'arrange']) await shoot(stop, `/sets/1/${stop}`, { before: picturesShown });
 await shoot('weigh-bench', `/sets/1/weigh/${kiln?.id}`, {
   // Every point of every format is measured.
   before: (page) => page.getByRole('row', { name: /^JPEG 93/ }).waitFor(),
@@ -114,7 +119,10 @@ await shoot('rehearse', '/sets/1/rehearse', {
       .evaluate((img) => /** @type {HTMLImageElement} */ (img).decode()),
 });
 await shoot('download', '/sets/1/hand-over', {
-  before: (page) => page.getByRole('button', { name: 'Download the files' }).click(),
+  before: async (page) => {
+    await page.getByRole('button', { name: 'Download the files' }).click();
+    await page.getByText(/photos in \d+ files, /).waitFor();
+  },
 });
 await shoot('places', '/sets/1/places', {
   before: (page) => page.locator('[data-place="hero"]').click(),
@@ -133,7 +141,7 @@ await shoot('describe-phone', '/sets/1/describe', { width: 390 });
 
 const guide = rows.find((row) => row.fileName === 'firing-guide.png');
 await shoot('describe-bench', `/sets/1/describe/${guide?.id}`, {
-  // Words in the picture have been looked for.
+  // Words in the picture have been looked for: once nothing is left to be made.
   before: (page) => page.getByText('The picture shows:').waitFor(),
 });
 

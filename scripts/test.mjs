@@ -38,6 +38,7 @@ const CHECKS = [
       'packages/runtime/src',
     ],
   ],
+  ['rooms', ['depcruise', '--config', '.dependency-cruiser-folders.cjs', 'packages/server/src']],
 ];
 /** Checks and unit tests take what the browser tests leave of the processors: those mostly wait for a screen. */
 const leftOver = { priority: 10 };

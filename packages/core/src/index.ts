@@ -46,6 +46,7 @@ export * from './weight/page-limit.ts';
 export * from './weight/units.ts';
 export * from './plan/keys.ts';
 export * from './plan/plan.ts';
+export * from './plan/plans-alike.ts';
 export * from './plan/sharpness.ts';
 export * from './plan/replacement.ts';
 export * from './plan/ways-out.ts';

@@ -2,11 +2,12 @@
 import { buildApp } from './app.ts';
 import { configFrom } from './config.ts';
 import { connect } from './database/connect.ts';
-import { patiently } from './database/patience.ts';
+import { retryOnDatabaseLoss } from './database/retry.ts';
 import { seedDemo } from './demo/seed.ts';
 import { buildParts } from './parts.ts';
 import { isDatabaseAway } from './problems.ts';
-import { forgetOldEdits } from './edits/old.ts';
+import { forgetOldEdits } from './changes/old.ts';
+import { forgetOldActs } from './store/acts.ts';
 import { sweep, SWEEP_EVERY_MS } from './prepare/sweep.ts';
 import { reportToConsole as report } from './report.ts';
 
@@ -41,12 +42,13 @@ async function connected() {
     said = performance.now();
     console.error('The database does not answer yet; waiting for it.');
   };
-  return patiently(() => connect(config.databaseUrl), LONGEST_START, waiting).catch((error: unknown) =>
-    giveUp(
-      isDatabaseAway(error)
-        ? 'The database did not answer for ten minutes. Look into its log beside the data, then start again.'
-        : `The database can’t be used: ${error instanceof Error ? error.message : String(error)}`,
-    ),
+  return retryOnDatabaseLoss(() => connect(config.databaseUrl), LONGEST_START, waiting).catch(
+    (error: unknown) =>
+      giveUp(
+        isDatabaseAway(error)
+          ? 'The database did not answer for ten minutes. Look into its log beside the data, then start again.'
+          : `The database can’t be used: ${error instanceof Error ? error.message : String(error)}`,
+      ),
   );
 }
 
@@ -102,6 +104,7 @@ async function clear(): Promise<void> {
       await sweep(vault, stored, (hash, key) => preparer.isWanted(hash, key), new Date());
     if (preparer.knowsAll) preparer.forgetFailures();
     await forgetOldEdits(new Date());
+    await forgetOldActs(new Date());
   } catch (error) {
     if (!ending) report('Clearing files that nobody wants failed; the next time it is tried again.', error);
   }

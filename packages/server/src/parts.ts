@@ -4,21 +4,24 @@ import type { Sequelize } from 'sequelize';
 import { CodecPool } from './codec/pool.ts';
 import { BATCH } from './codec/process.ts';
 import type { Config } from './config.ts';
-import { Aftermath } from './edits/aftermath.ts';
-import { Edits } from './edits/edits.ts';
+import { AfterCommit } from './after/after-commit.ts';
+import { Changes } from './changes/changes.ts';
+import type { Effects } from './changes/effects.ts';
+import { settleAside } from './changes/dropping.ts';
+import { Edits } from './changes/edits.ts';
 import { EventHub } from './events/hub.ts';
 import { TakeIn } from './gather/take-in.ts';
 import { Looker } from './look/looker.ts';
 import { Ledgers } from './ledger/ledgers.ts';
 import { Preparer } from './prepare/prepare.ts';
 import { Scrub } from './prepare/scrub.ts';
-import { StoredVariants } from './prepare/stored.ts';
-import { Told } from './prepare/told.ts';
+import { StoredVariants } from './store/stored-variants.ts';
+import { EventBatcher } from './events/event-batcher.ts';
 import { Views } from './prepare/views.ts';
 import { TextReader } from './reading/text-reader.ts';
 import { reportToConsole, type Report } from './report.ts';
-import { Shelf } from './sets/shelf.ts';
-import { SiteBook } from './sites/site-book.ts';
+import { SetQueries } from './answers/set-queries.ts';
+import { SiteCache } from './store/site-cache.ts';
 import { Vault } from './vault/vault.ts';
 
 /** Everything a route may need. */
@@ -28,14 +31,16 @@ export interface Parts {
   vault: Vault;
   pool: CodecPool;
   hub: EventHub;
-  told: Told;
+  batcher: EventBatcher;
   stored: StoredVariants;
-  sites: SiteBook;
+  sites: SiteCache;
   ledgers: Ledgers;
   preparer: Preparer;
-  shelf: Shelf;
+  queries: SetQueries;
+  changes: Changes;
+  /** What follows from a change, for whoever changed something without one. */
+  settle: (effects: Effects) => Promise<void>;
   edits: Edits;
-  aftermath: Aftermath;
   takeIn: TakeIn;
   views: Views;
   looker: Looker;
@@ -55,11 +60,12 @@ export async function buildParts(
 ): Promise<Parts> {
   const vault = new Vault(config.dataDir);
   await vault.open();
+  await settleAside(vault, await vault.setAsides());
   const stored = new StoredVariants();
   await stored.load(vault);
   const hub = new EventHub();
   const pool = new CodecPool(config.workers, config.jobs, BATCH);
-  const sites = new SiteBook();
+  const sites = new SiteCache();
   const failures = new Map<string, string>();
   const state: FileState = {
     of: (key) => stored.bytesOf(key) ?? (failures.has(key) ? 'failed' : null),
@@ -67,37 +73,44 @@ export async function buildParts(
     saved: (key) => stored.savedOf(key),
   };
   const ledgers = new Ledgers(sites, state);
-  const told = new Told(hub, (setId) => ledgers.all.get(setId)?.counts ?? null);
+  const batcher = new EventBatcher(hub, (setId) => ledgers.all.get(setId)?.counts ?? null);
   const { idleWork } = config;
   const preparer = new Preparer({
-    ...{ pool, vault, stored, hub, told, sites, ledgers, failures, report, idleWork },
+    ...{ pool, vault, stored, hub, batcher, sites, ledgers, failures, report, idleWork },
   });
-  const shelf = new Shelf(sites, ledgers, preparer);
-  const edits = new Edits(sequelize, sites);
-  const aftermath = new Aftermath(sites, ledgers, preparer, shelf, hub, told, report);
+  const queries = new SetQueries(sites, ledgers, preparer);
+  const after = new AfterCommit({
+    ...{ sites, ledgers, preparer, stored, vault, hub, batcher, report },
+    arrived: () => reader.wake(),
+  });
+  const settle = (effects: Effects) => after.settle(effects);
+  const changes = new Changes(sequelize, sites, settle);
+  const edits = new Edits(changes);
   const views = new Views(vault, pool, preparer);
   const looker = new Looker(config.jobs);
   const scrub = new Scrub(vault, preparer, views, report);
   const reader = new TextReader({
-    ...{ vault, aftermath, report },
+    ...{ vault, report },
+    known: (photoIds) => after.known(photoIds),
     limits: { ...config.jobs, seconds: config.jobs.seconds * ANGLES_A_PICTURE },
     hasTime: () => pool.isAtLeisure,
   });
-  const takeIn = new TakeIn(sequelize, vault, pool, config.limits, preparer, () => reader.wake());
+  const takeIn = new TakeIn(changes, vault, pool, config.limits, preparer);
   return {
     config,
     sequelize,
     vault,
     pool,
     hub,
-    told,
+    batcher,
     stored,
     sites,
     ledgers,
     preparer,
-    shelf,
+    queries,
+    changes,
+    settle,
     edits,
-    aftermath,
     takeIn,
     views,
     looker,

@@ -16,6 +16,10 @@ const CATALOGUE = {
   ],
   'version-missing': [400, 'An edit must say which version it was made on.'],
   'changed-since': [409, 'The same was changed in another window since; it stays as it is.'],
+  'changed-meanwhile': [
+    409,
+    'Something was changed while the files were made, and again each time they were made anew. Nothing went out: look at what goes out once more, then download it.',
+  ],
   'nothing-to-undo': [409, 'There is nothing left to undo.'],
   'nothing-to-redo': [409, 'There is nothing left to redo.'],
   'not-ready': [
@@ -47,7 +51,7 @@ const CATALOGUE = {
 
 export type ProblemCode = keyof typeof CATALOGUE;
 
-export interface Met {
+export interface Conflict {
   photos?: number[];
   set?: boolean;
   site?: boolean;
@@ -57,12 +61,12 @@ export interface Met {
 export class ProblemError extends Error {
   readonly code: ProblemCode;
   /** What a stale edit was in the way of: photos by id, its set, its site. */
-  readonly met: Met;
+  readonly conflict: Conflict;
 
-  constructor(code: ProblemCode, detail?: string, met: Met = {}, cause?: unknown) {
+  constructor(code: ProblemCode, detail?: string, conflict: Conflict = {}, cause?: unknown) {
     super(detail ?? CATALOGUE[code][1], { cause });
     this.code = code;
-    this.met = met;
+    this.conflict = conflict;
   }
 
   /** @param newer the newer state of what was met */

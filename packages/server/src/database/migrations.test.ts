@@ -12,10 +12,12 @@ import {
 } from '@dusky-otter/core';
 import { ownDatabase } from '../testing/database.ts';
 import { connect, openDatabase } from './connect.ts';
-import { Edits } from '../edits/edits.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { depthOf, newestEdit, openSlotsOf } from '../sets/sets.ts';
-import { SiteBook } from '../sites/site-book.ts';
+import { Changes } from '../changes/changes.ts';
+import { Edits } from '../changes/edits.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { loadPhotos } from '../store/photos.ts';
+import { depthOf, newestEdit } from '../store/sets.ts';
+import { SiteCache } from '../store/site-cache.ts';
 import { MIGRATIONS } from './migrations.ts';
 import { OriginalModel, PhotoModel, SetModel, SiteModel, VariantModel } from './models.ts';
 import { PhotoWordsModel } from './words-models.ts';
@@ -166,7 +168,7 @@ describe('a database of the version before', () => {
   test('comes forward with its photos, places, order, words, policy and the very files it wants', async () => {
     const state = await versionBefore();
     const now = await connect(url);
-    const site = await new SiteBook().get(1);
+    const site = await new SiteCache().get(1);
     expect([site.policy, site.languages, site.slots.length]).toEqual([state.policy, ['en'], 5]);
     const slots = await openSlotsOf(1);
     expect(slots).toEqual(state.slots);
@@ -204,7 +206,7 @@ describe('a database of the version before', () => {
   test('its history can be taken back whole and done again, by whichever window comes first', async () => {
     await versionBefore();
     const now = await connect(url);
-    const edits = new Edits(now, new SiteBook());
+    const edits = new Edits(new Changes(now, new SiteCache(), () => Promise.resolve()));
     const looking = { window: 'a-new-window', since: await newestEdit(1) };
     const decided = async () => ({
       photos: await loadPhotos(1, 'en'),

@@ -1,6 +1,7 @@
 // The steps from an empty database to today's tables. They only go forward; a step that has landed is never edited.
 import { DataTypes, type QueryInterface } from 'sequelize';
 import { modelOfSites } from './migration-model.ts';
+import { oneDoor } from './migration-one-door.ts';
 
 export interface Migration {
   name: string;
@@ -226,6 +227,9 @@ const pages: Migration = {
   },
 };
 
+/** Acts that were carried out are known by their tokens; what still belongs to something is never deleted along. */
+const oneDoorStep: Migration = { name: '011-one-door', up: oneDoor };
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -237,4 +241,5 @@ export const MIGRATIONS: readonly Migration[] = [
   shownWords,
   plans,
   pages,
+  oneDoorStep,
 ];

@@ -56,31 +56,30 @@ export class SetModel extends Model {
   declare page: SetPage | null;
 }
 
-/** What is put on a page. So far each set has a plain list for every place in which a photo of it stands. */
-export class ArrangementModel extends Model {
-  declare id: number;
-  declare siteId: number;
-  declare setId: number | null;
-  /** Names it within its site; never used again for another. */
-  declare shortName: string;
-  declare title: string;
-  declare kind: 'list';
-  declare options: { slot: SlotId };
-  /** An open list holds every photo of its set that has no spots of its own, in the set's order. */
-  declare open: boolean;
-  declare version: number;
+/** A place of the site in which every photo of a set stands that has no placements of its own. */
+export class OpenSlotModel extends Model {
+  declare setId: number;
+  declare slot: SlotId;
+  declare rank: number;
 }
 
-/** A photo's spot of its own in an arrangement. */
+/** A photo in one place of one set, where it has placements of its own. */
 export class PlacementModel extends Model {
-  declare id: number;
-  declare arrangementId: number;
+  declare setId: number;
   declare photoId: number;
-  /** Its place in the arrangement, or null for that of the set's order. */
-  declare position: string | null;
+  declare slot: SlotId;
+  /** Where it stands among the photo's placements. */
+  declare rank: number;
   declare link: string;
   declare words: Partial<Words>;
   declare crops: Placement['crops'];
+}
+
+/** An act that was carried out, by the token that names it, with its answer. */
+export class ActModel extends Model {
+  declare token: string;
+  declare answer: unknown;
+  declare createdAt: Date;
 }
 
 export class OriginalModel extends Model {
@@ -132,7 +131,7 @@ export class MembershipModel extends Model {
   declare photoId: number;
   /** Sorts by its characters' codes. */
   declare position: string;
-  /** Stands in the open lists of its set; otherwise in the spots it has there. */
+  /** Stands in the open places of its set; otherwise in its own placements there. */
   declare follows: boolean;
   declare binned: boolean;
 }
@@ -146,7 +145,7 @@ export class VariantModel extends Model {
   declare quality: number | null;
   declare difference: number | null;
   /** When it was noticed that no set wants it any more; null while one does. */
-  declare wantedUntil: Date | null;
+  declare unwantedSince: Date | null;
   /** Key of the quick file in whose place this thorough one stands; null for a quick one. */
   declare insteadOf: string | null;
 }
@@ -226,25 +225,24 @@ export function defineModels(sequelize: Sequelize): void {
     workedAt: { type: DataTypes.DATE(3), allowNull: true },
     page: json('page'),
   });
-  define(ArrangementModel, 'arrangements', {
-    id: id(),
-    siteId: number(),
-    setId: { ...number(), allowNull: true },
-    shortName: text(80),
-    title: text(200),
-    kind: text(20),
-    options: json('options'),
-    open: flag(),
-    version: number(),
+  define(OpenSlotModel, 'open_slots', {
+    setId: { ...number(), primaryKey: true },
+    slot: { ...text(40), primaryKey: true },
+    rank: number(),
   });
-  define(PlacementModel, 'placements', {
-    id: id(),
-    arrangementId: number(),
-    photoId: number(),
-    position: { ...text(200), allowNull: true },
+  define(PlacementModel, 'photo_placements', {
+    setId: { ...number(), primaryKey: true },
+    photoId: { ...number(), primaryKey: true },
+    slot: { ...text(40), primaryKey: true },
+    rank: number(),
     link: text(2000),
     words: json('words'),
     crops: json('crops'),
+  });
+  define(ActModel, 'acts', {
+    token: { ...text(64), primaryKey: true },
+    answer: json('answer'),
+    createdAt: { type: DataTypes.DATE(3), allowNull: false },
   });
   define(OriginalModel, 'originals', {
     hash: { ...hash(), primaryKey: true },
@@ -315,7 +313,7 @@ export function defineModels(sequelize: Sequelize): void {
     contentHash: hash(),
     quality: { type: DataTypes.INTEGER, allowNull: true },
     difference: { type: DataTypes.DOUBLE, allowNull: true },
-    wantedUntil: { type: DataTypes.DATE(3), allowNull: true },
+    unwantedSince: { type: DataTypes.DATE(3), allowNull: true },
     insteadOf: { ...hash(), allowNull: true },
   });
   define(

@@ -9,7 +9,7 @@ import { QueryTypes } from 'sequelize';
 import { startDatabase } from '../../../../scripts/database.mjs';
 import { claim, remember, remembered } from '../../../../scripts/processes.mjs';
 import { openDatabase } from './connect.ts';
-import { patiently } from './patience.ts';
+import { retryOnDatabaseLoss } from './retry.ts';
 
 let folder: string;
 let said: string[];
@@ -70,7 +70,7 @@ describe('the private database', () => {
     await write(database);
     const before = database.pid;
     process.kill(before, 'SIGKILL');
-    expect(await patiently(() => read(database))).toEqual([{ word: 'glaze' }]);
+    expect(await retryOnDatabaseLoss(() => read(database))).toEqual([{ word: 'glaze' }]);
     expect(database.pid).not.toBe(before);
     expect(said).toEqual([
       expect.stringMatching(/ended unexpectedly \(by SIGKILL; .+\); it is started again/),
@@ -109,7 +109,7 @@ describe('the private database', () => {
       (name) => !before.has(name) && name.startsWith('otter-') && !name.startsWith('otter-test'),
     );
     process.kill(database.pid, 'SIGKILL');
-    await patiently(() => asked(database.url, 'SELECT 1'));
+    await retryOnDatabaseLoss(() => asked(database.url, 'SELECT 1'));
     await database.stop();
     expect(during.filter((name) => name.includes('sock'))).toEqual([]);
     expect((await stat(join(folder, 'mariadb.password'))).mode & 0o077).toBe(0);

@@ -5,7 +5,7 @@ import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { concernsOf, pageProblem, placesOn, slotsOf, type Concern } from '@dusky-otter/core';
 import { SetModel, SiteModel } from '../database/models.ts';
-import { makeSite } from '../sites/site-book.ts';
+import { makeSite } from '../changes/sites.ts';
 import { DEMO, testServer, type TestServer } from '../testing/server.ts';
 import { seedDemo } from './seed.ts';
 
@@ -107,14 +107,14 @@ describe('the demo, where something is there', () => {
   afterAll(() => server.close());
 
   test('is not unpacked over what somebody has', async () => {
-    await makeSite('Somebody’s site');
+    await makeSite(server.parts.changes, 'Somebody’s site');
     await seedDemo(server.parts, { unasked: true });
     expect(await SetModel.count()).toBe(0);
     await SiteModel.destroy({ where: {} });
   });
   test('goes on where a start was cut off', async () => {
-    const site = await makeSite(scenario.site);
-    const set = await SetModel.create({ siteId: site.id, name: scenario.set, version: 0 });
+    const siteId = await makeSite(server.parts.changes, scenario.site);
+    const set = await SetModel.create({ siteId, name: scenario.set, version: 0 });
     const { file } = scenario.photos[0]!;
     const stream = createReadStream(join(DEMO, file));
     await server.parts.takeIn.add(set.id, { fileName: basename(file), stream });

@@ -5,9 +5,10 @@ import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { placementsFor, type Command, type SlotId } from '@dusky-otter/core';
 import type { Parts } from '../parts.ts';
-import { EditModel, PhotoModel, SetModel, SiteModel } from '../database/models.ts';
-import { makeSet } from '../sets/photos.ts';
-import { makeSite } from '../sites/site-book.ts';
+import { beginHere, makeSet, makeSite } from '../changes/sites.ts';
+import { versionsOf } from '../store/photos.ts';
+import { findSet, setAtVersion, setsIn } from '../store/sets.ts';
+import { allSites } from '../store/sites.ts';
 import { pageCommands, type DemoPages, type DemoPhoto } from './pages.ts';
 
 interface Placed extends DemoPhoto {
@@ -24,14 +25,13 @@ interface Scenario {
 /** A set that is still being unpacked has this version, so that a start after a crash goes on with it. */
 const UNPACKING = 0;
 
-const half = () => SetModel.findOne({ where: { version: UNPACKING } });
+const half = () => setAtVersion(UNPACKING);
 
 /** Makes the demo's site with the set that the application is learnt on, and nothing in it yet. */
-async function begin({ sequelize }: Parts, scenario: Scenario): Promise<number> {
-  const site = await makeSite(scenario.site);
-  const values = { siteId: site.id, name: scenario.set, arranged: true, version: UNPACKING };
-  await makeSet(sequelize, values, scenario.slots);
-  return site.id;
+async function begin({ changes }: Parts, scenario: Scenario): Promise<number> {
+  const siteId = await makeSite(changes, scenario.site);
+  await makeSet(changes, { siteId, name: scenario.set, arranged: true, version: UNPACKING }, scenario.slots);
+  return siteId;
 }
 
 function decisionsOf(photo: number, { words, focal, slots }: Placed): Command[] {
@@ -55,7 +55,7 @@ const pagesOf = async (config: Parts['config']) =>
 /** At start: goes on where an interrupted one left off; into an empty database only where that was asked for. */
 export async function seedDemo(parts: Parts, { unasked }: { unasked: boolean }): Promise<void> {
   const begun = await half();
-  if (!begun && !(unasked && (await SiteModel.count()) === 0)) return;
+  if (!begun && !(unasked && (await allSites()).length === 0)) return;
   const [scenario, pages] = [await scenarioOf(parts.config), await pagesOf(parts.config)];
   await unpackSite(parts, begun?.siteId ?? (await begin(parts, scenario)), scenario, pages);
 }
@@ -88,17 +88,17 @@ async function unpackSite(
   scenario: Scenario,
   pages: readonly DemoPages[],
 ): Promise<number[]> {
-  const begun = await SetModel.findAll({ where: { siteId }, attributes: ['name'] });
+  const begun = await setsIn(siteId);
   // All are there before the first is filled: as long as one is empty, the demo is not whole.
   for (const { name } of pages)
     if (!begun.some((set) => set.name === name))
-      await makeSet(parts.sequelize, { siteId, name, arranged: true, version: UNPACKING }, []);
-  const sets = await SetModel.findAll({ where: { siteId }, order: [['id', 'ASC']] });
+      await makeSet(parts.changes, { siteId, name, arranged: true, version: UNPACKING }, []);
+  const sets = await setsIn(siteId);
   const byName = new Map(sets.map((set) => [set.name, set.id]));
   for (const set of sets) {
     if (set.version !== UNPACKING) continue;
     const own = pages.find(({ name }) => name === set.name);
-    await unpack(parts, set, own?.photos ?? scenario.photos, (photos) =>
+    await unpack(parts, { id: set.id, siteId }, own?.photos ?? scenario.photos, (photos) =>
       own ? pageCommands(own, { photos, sets: byName }) : [],
     );
   }
@@ -108,7 +108,7 @@ async function unpackSite(
 /** @param more what is done beside what is decided for each photo, by the ids of the photos */
 async function unpack(
   parts: Parts,
-  set: SetModel,
+  set: { id: number; siteId: number },
   photos: readonly Placed[],
   more: (ids: ReadonlyMap<string, number>) => Command[],
 ): Promise<void> {
@@ -126,17 +126,13 @@ async function unpack(
     ...taken.flatMap(({ demo, id }) => decisionsOf(id, demo)),
     ...more(new Map(taken.map(({ demo, id }) => [demo.file, id]))),
   ];
-  const found = await PhotoModel.findAll({ where: { id: taken.map(({ id }) => id) } });
   const { version: site } = await parts.sites.get(set.siteId);
   const seen = {
-    photos: Object.fromEntries(found.map(({ id, version }) => [id, version])),
-    set: (await SetModel.findByPk(set.id))!.version,
+    photos: Object.fromEntries(await versionsOf(taken.map(({ id }) => id))),
+    set: (await findSet(set.id)).version,
     site,
   };
   const edit = { label: 'Unpack the demo', commands, seen, token: randomUUID(), window: 'unpacking' };
-  const outcome = await parts.edits.perform(set.id, edit, 'demo');
-  await parts.aftermath.settle(set.id, outcome);
-  // The demo is where work starts: there is nothing to take back yet.
-  await EditModel.destroy({ where: { setId: set.id } });
-  await SetModel.update({ version: UNPACKING + 1 }, { where: { id: set.id } });
+  await parts.edits.perform(set.id, edit, 'demo');
+  await beginHere(parts.changes, set.id, UNPACKING + 1);
 }

@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { unzipSync } from 'fflate';
 import { LONGEST_TEXT, type Command } from '@dusky-otter/core';
 import { MembershipModel } from '../database/models.ts';
-import { publishedNames } from '../sets/sets.ts';
+import { publishedNames } from '../store/sets.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;
@@ -54,7 +54,7 @@ describe('names', () => {
     const other = await server.newSet('Other');
     const elder = await added('elder.jpg', 700);
     await MembershipModel.update({ setId: other }, { where: { photoId: elder.id } });
-    await server.parts.aftermath.photos([elder.id], [server.setId]);
+    await server.parts.settle({ photos: [elder.id], left: [server.setId] });
     const young = await added('young.jpg');
     await edit([{ kind: 'words', photo: young.id, language: 'en', words: { title: 'Blue bowl' } }]);
     await server.prepared();
@@ -69,7 +69,7 @@ describe('names', () => {
       follows: true,
       binned: false,
     });
-    await server.parts.aftermath.photos([elder.id]);
+    await server.parts.settle({ photos: [elder.id] });
     await edit([{ kind: 'words', photo: elder.id, language: 'en', words: { title: 'Blue bowl' } }]);
     await server.prepared();
     expect((await server.state()).set.handedOver).toBe(false);

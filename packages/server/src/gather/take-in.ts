@@ -1,32 +1,24 @@
 // Takes a file in: streamed into the vault, hashed on the way, recognised, inspected, and put into a set as a photo.
 import type { Readable } from 'node:stream';
+import { positionBetween, type Refusal } from '@dusky-otter/core';
 import {
-  firstFrame,
-  NO_WORDS,
-  positionBetween,
-  type Offer,
-  type OriginalFacts,
-  type Refusal,
-  type Words,
-} from '@dusky-otter/core';
-import { Op, type Sequelize } from 'sequelize';
+  addOffered,
+  importPhotos,
+  mustStand,
+  place,
+  type Arrived,
+  type Placed,
+} from '../changes/arrivals.ts';
+import type { Changes } from '../changes/changes.ts';
+import { refuse } from '../changes/refusals.ts';
 import type { CodecPool } from '../codec/pool.ts';
 import type { Limits } from '../config.ts';
-import {
-  MembershipModel,
-  OfferModel,
-  OriginalModel,
-  PhotoModel,
-  RefusalModel,
-  SetModel,
-  SiteModel,
-} from '../database/models.ts';
-import { PhotoWordsModel } from '../database/words-models.ts';
-import { patiently } from '../database/patience.ts';
-import { ProblemError, RefusedError, sentenceOfDisk } from '../problems.ts';
-import { findSet } from '../sets/sets.ts';
+import { retryOnDatabaseLoss } from '../database/retry.ts';
 import type { Preparer } from '../prepare/prepare.ts';
-import { followPlan } from '../words/plans.ts';
+import { ProblemError, RefusedError, sentenceOfDisk } from '../problems.ts';
+import { factsOf } from '../store/originals.ts';
+import { lastPosition } from '../store/photos.ts';
+import { findSet } from '../store/sets.ts';
 import type { Vault } from '../vault/vault.ts';
 
 /** A file that is being taken in: its name as sent and its bytes. */
@@ -40,18 +32,9 @@ export interface Arrival {
 }
 
 /** What became of an arrival: its photo, or a refusal. */
-export type Taken =
-  | { kind: 'new' | 'already-here' | 'back-from-bin'; photoId: number }
-  | { kind: 'from-another-set'; photoId: number; setName: string }
-  | { kind: 'offered'; offer: Offer }
-  | { kind: 'refused'; refusal: Refusal };
+export type Taken = Placed | { kind: 'refused'; refusal: Refusal };
 
-type Placed = Exclude<Taken, { kind: 'refused' }>;
-
-const wordsFrom = ({ found }: OriginalFacts): Words => ({
-  ...NO_WORDS,
-  ...found,
-});
+type Received = Awaited<ReturnType<Vault['receive']>>;
 
 export class TakeIn {
   /** Places in a set are given one after the other; files arrive several at once. */
@@ -59,13 +42,11 @@ export class TakeIn {
   private readonly reserved = new Map<number, string>();
 
   constructor(
-    private readonly sequelize: Sequelize,
+    private readonly changes: Changes,
     private readonly vault: Vault,
     private readonly pool: CodecPool,
     private readonly limits: Limits,
     private readonly preparer: Preparer,
-    /** Told of each original that nobody has seen before. */
-    private readonly arrived: () => void,
   ) {}
 
   /**
@@ -73,26 +54,36 @@ export class TakeIn {
    * @throws ProblemError no-such-set, no-such-photo, upload-interrupted, disk-full, impossible-edit
    */
   async add(setId: number, { fileName, stream, signal, replaces }: Arrival): Promise<Taken> {
-    if (replaces !== undefined) await this.membership(setId, replaces);
     // Asked for before anything is awaited: the order of the calls is the order of the rows.
-    const place = this.inTurn(() => this.reserve(setId));
-    const set = await findSet(setId);
-    const position = await place;
-    let received: { path: string; hash: string; bytes: number } | null = null;
+    const reserved = this.reserve(setId);
+    reserved.catch(() => undefined);
+    if (replaces !== undefined) await mustStand(setId, replaces);
+    await findSet(setId);
+    const position = await reserved;
+    let received: Received | null = null;
     try {
       received = await this.receive(stream);
-      const facts = await this.factsOf(received, signal);
-      return await this.inTurn(() => patiently(() => this.place(set, position, fileName, facts, replaces)));
+      const looked = await this.look(received, signal);
+      const named = { ...(replaces !== undefined && { replaces }), fileName, position };
+      try {
+        return await place(this.changes, this.vault, setId, { ...looked, ...named });
+      } finally {
+        // The same file again mends an original that was changed or lost on the disk, whatever becomes of it otherwise.
+        const { hash } = received;
+        if (looked.isKept || (await this.vault.hasWhole(hash))) await this.preparer.markOriginal(hash, false);
+      }
     } catch (error) {
       if (sentenceOfDisk(error)) throw new ProblemError('disk-full', undefined, {}, error);
       if (!(error instanceof RefusedError)) throw error;
-      return { kind: 'refused', refusal: await this.refuse(setId, fileName, received?.bytes ?? 0, error) };
+      const sentence = error.message.slice(0, 500);
+      const refusal = { fileName, bytes: received?.bytes ?? 0, code: error.code, sentence };
+      return { kind: 'refused', refusal: await refuse(this.changes, setId, refusal) };
     } finally {
       if (received) await this.vault.discard(received.path);
     }
   }
 
-  private async receive(stream: Readable): Promise<{ path: string; hash: string; bytes: number }> {
+  private async receive(stream: Readable): Promise<Received> {
     try {
       return await this.vault.receive(stream, this.limits.bytes);
     } catch (error) {
@@ -101,18 +92,13 @@ export class TakeIn {
     }
   }
 
-  /** Facts of an original that is known already, or of a new one after looking at it. */
-  private async factsOf(
-    { path, hash, bytes }: { path: string; hash: string; bytes: number },
+  /** What is known of an original, or found by looking at it. */
+  private async look(
+    { path, hash, bytes }: Received,
     signal: AbortSignal | undefined,
-  ): Promise<OriginalFacts> {
-    const known = await patiently(() => OriginalModel.findByPk(hash));
-    if (known) {
-      // The same file again mends an original that was changed or lost on the disk.
-      if (!(await this.vault.hasWhole(hash))) await this.vault.keepOriginal(path, hash);
-      await this.preparer.markOriginal(hash, false);
-      return known.facts;
-    }
+  ): Promise<Pick<Arrived, 'facts' | 'views' | 'path' | 'isKept'>> {
+    const known = await retryOnDatabaseLoss(() => factsOf(hash));
+    if (known) return { facts: known, views: null, path, isKept: await this.vault.hasWhole(hash) };
     const job = {
       kind: 'inspect' as const,
       path,
@@ -122,190 +108,34 @@ export class TakeIn {
       incoming: this.vault.incoming,
       views: { row: this.vault.view(hash, 'row'), bench: this.vault.view(hash, 'bench') },
     };
-    const { facts, views } = await this.pool.inspect(job, signal);
-    await this.vault.keepOriginal(path, hash);
-    await patiently(() => OriginalModel.upsert({ hash, facts, views }));
-    this.arrived();
-    return facts;
+    return { ...(await this.pool.inspect(job, signal)), path, isKept: false };
+  }
+
+  /** Takes a file that was offered for a photo into the set beside it. @throws ProblemError no-such-set, no-such-file */
+  async addOffered(setId: number, offerId: number): Promise<number> {
+    await findSet(setId);
+    return addOffered(this.changes, setId, offerId, await this.reserve(setId));
+  }
+
+  /** Puts photos of the site that stand in other sets into this one as well. @throws ProblemError no-such-set, no-such-photo */
+  async importPhotos(setId: number, photoIds: readonly number[]): Promise<void> {
+    await findSet(setId);
+    const positions: string[] = [];
+    while (positions.length < photoIds.length) positions.push(await this.reserve(setId));
+    await importPhotos(this.changes, setId, photoIds, positions);
   }
 
   /** The next place of a set: files keep the order they were sent in, whichever is ready first. */
-  private async reserve(setId: number): Promise<string> {
-    const last = await MembershipModel.max<string | null, MembershipModel>('position', { where: { setId } });
-    const reserved = this.reserved.get(setId) ?? null;
-    const behind = reserved !== null && (last === null || reserved > last) ? reserved : last;
-    const next = positionBetween(behind, null);
-    this.reserved.set(setId, next);
-    return next;
-  }
-
-  private inTurn<T>(body: () => Promise<T>): Promise<T> {
-    const result = this.turn.then(body);
+  private reserve(setId: number): Promise<string> {
+    const result = this.turn.then(async () => {
+      const last = await retryOnDatabaseLoss(() => lastPosition(setId));
+      const reserved = this.reserved.get(setId) ?? null;
+      const behind = reserved !== null && (last === null || reserved > last) ? reserved : last;
+      const next = positionBetween(behind, null);
+      this.reserved.set(setId, next);
+      return next;
+    });
     this.turn = result.catch(() => undefined);
     return result;
-  }
-
-  /** Gives the photo its row: a new one, or the one it already has in this set or another. */
-  private async place(
-    set: SetModel,
-    position: string,
-    fileName: string,
-    facts: OriginalFacts,
-    replaces?: number,
-  ): Promise<Placed> {
-    const known = await PhotoModel.findOne({ where: { siteId: set.siteId, originalHash: facts.hash } });
-    if (known && replaces !== undefined)
-      throw new ProblemError(
-        'impossible-edit',
-        known.id === replaces
-          ? 'This is the file that the photo has already.'
-          : `This picture stands in the site already, as “${known.fileName}”.`,
-      );
-    const namesake = known ? null : (replaces ?? (await this.namesake(set, fileName)));
-    if (namesake !== null)
-      return { kind: 'offered', offer: await this.offer(set.id, namesake, fileName, facts) };
-    if (known) {
-      const here = await MembershipModel.findOne({ where: { setId: set.id, photoId: known.id } });
-      if (here && !here.binned) return { photoId: known.id, kind: 'already-here' };
-      if (here) {
-        await here.update({ binned: false });
-        await known.increment('version');
-        return { photoId: known.id, kind: 'back-from-bin' };
-      }
-    }
-    return this.putInto(set, position, known ?? (await this.newPhoto(set, fileName, facts)), known !== null);
-  }
-
-  /** @throws ProblemError no-such-photo where a photo is not in a set, or in its bin */
-  private async membership(setId: number, photoId: number): Promise<void> {
-    const here = await MembershipModel.findOne({ where: { setId, photoId, binned: false } });
-    if (!here) throw new ProblemError('no-such-photo');
-  }
-
-  /** The photo of a set that came as a file of this name; the oldest of several. */
-  private async namesake(set: SetModel, fileName: string): Promise<number | null> {
-    const photos = await PhotoModel.findAll({
-      where: { siteId: set.siteId, fileName },
-      attributes: ['id'],
-      order: [['id', 'ASC']],
-    });
-    const photoId = photos.map(({ id }) => id);
-    const here = await MembershipModel.findAll({ where: { setId: set.id, photoId, binned: false } });
-    return photoId.find((id) => here.some((one) => one.photoId === id)) ?? null;
-  }
-
-  private async offer(
-    setId: number,
-    photoId: number,
-    fileName: string,
-    original: OriginalFacts,
-  ): Promise<Offer> {
-    const key = { setId, photoId, hash: original.hash };
-    const [{ id }] = await OfferModel.findOrCreate({ where: key, defaults: { ...key, fileName } });
-    return { id, photo: photoId, fileName, original };
-  }
-
-  /**
-   * Takes a file that was offered for a photo into the set beside it.
-   * @throws ProblemError no-such-file where it is offered no more
-   */
-  async addOffered(setId: number, offerId: number): Promise<number> {
-    const position = await this.inTurn(() => this.reserve(setId));
-    const set = await findSet(setId);
-    return this.inTurn(() =>
-      patiently(async () => {
-        const offer = await OfferModel.findOne({ where: { id: offerId, setId } });
-        const original = offer && (await OriginalModel.findByPk(offer.hash));
-        if (!offer || !original) throw new ProblemError('no-such-file');
-        const known = await PhotoModel.findOne({ where: { siteId: set.siteId, originalHash: offer.hash } });
-        const photo = known ?? (await this.newPhoto(set, offer.fileName, original.facts));
-        if (!(await MembershipModel.findOne({ where: { setId, photoId: photo.id } })))
-          await this.putInto(set, position, photo, known !== null);
-        // Last: whatever happens before, the file is still offered.
-        await offer.destroy();
-        return photo.id;
-      }),
-    );
-  }
-
-  /**
-   * Puts photos of the site that stand in other sets into this one as well, behind its own; from its bin they come back.
-   * @throws ProblemError no-such-photo for one that is not the site's
-   */
-  async borrow(setId: number, photoIds: readonly number[]): Promise<void> {
-    const set = await findSet(setId);
-    const photos = await PhotoModel.findAll({ where: { id: photoIds, siteId: set.siteId } });
-    if (photos.length !== new Set(photoIds).size) throw new ProblemError('no-such-photo');
-    for (const id of photoIds) {
-      const photo = photos.find((one) => one.id === id)!;
-      const position = await this.inTurn(() => this.reserve(setId));
-      await this.inTurn(() =>
-        patiently(async () => {
-          const here = await MembershipModel.findOne({ where: { setId, photoId: id } });
-          if (!here) await this.putInto(set, position, photo, true);
-          else if (here.binned) {
-            await here.update({ binned: false });
-            await photo.increment('version');
-          }
-        }),
-      );
-    }
-  }
-
-  private async putInto(set: SetModel, position: string, photo: PhotoModel, known: boolean): Promise<Placed> {
-    await this.sequelize.transaction(async (transaction) => {
-      await MembershipModel.create(
-        { setId: set.id, photoId: photo.id, position, follows: true, binned: false },
-        { transaction },
-      );
-      await followPlan(photo, set, known, transaction);
-    });
-    // The page is another one now.
-    await SetModel.update(
-      { rehearsed: false, handedOver: false, workedAt: new Date() },
-      { where: { id: set.id } },
-    );
-    if (!known) return { photoId: photo.id, kind: 'new' };
-    const elsewhere = await MembershipModel.findOne({
-      where: { photoId: photo.id, setId: { [Op.ne]: set.id } },
-    });
-    const other = elsewhere && (await SetModel.findByPk(elsewhere.setId));
-    return { photoId: photo.id, kind: 'from-another-set', setName: other?.name ?? 'another set' };
-  }
-
-  private async newPhoto(set: SetModel, fileName: string, facts: OriginalFacts): Promise<PhotoModel> {
-    const { languages } = (await SiteModel.findByPk(set.siteId))!;
-    return this.sequelize.transaction(async (transaction) => {
-      const photo = await PhotoModel.create(
-        {
-          siteId: set.siteId,
-          originalHash: facts.hash,
-          fileName,
-          frame: firstFrame(facts.attention),
-          quality: {},
-          version: 1,
-        },
-        { transaction },
-      );
-      await PhotoWordsModel.create(
-        {
-          photoId: photo.id,
-          language: languages[0],
-          ...wordsFrom(facts),
-        },
-        { transaction },
-      );
-      return photo;
-    });
-  }
-
-  private async refuse(setId: number, fileName: string, bytes: number, error: RefusedError) {
-    const refusal = { fileName, bytes, code: error.code, sentence: error.message.slice(0, 500) };
-    return patiently(async () => {
-      // The same file refused twice needs one row.
-      await RefusalModel.destroy({ where: { setId, fileName } });
-      const { id } = await RefusalModel.create({ setId, ...refusal });
-      return { id, ...refusal };
-    });
   }
 }

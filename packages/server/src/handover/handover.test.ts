@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { buffer } from 'node:stream/consumers';
 import yauzl from 'yauzl';
 import { CONTEXT, sampleRow } from '../../../core/src/testing/sample.ts';
-import { handoverZip, type Shelf } from './handover.ts';
+import { handoverZip, type FileSource } from './handover.ts';
 import type { HandoverParts } from './parts.ts';
 import { Previews } from './previews.ts';
 
@@ -11,7 +11,7 @@ describe('a hand-over of more files than the old format can count', () => {
   test('is whole: every entry is listed and can be read', async () => {
     const bytes = Buffer.from('one file for all');
     // How a file is read is not asked here, and from the disk would be most of the time.
-    const vault: Shelf = {
+    const vault: FileSource = {
       variant: () => '',
       verified: () => Promise.resolve(bytes),
       madeAt: () => Promise.resolve(new Date('2026-05-18T10:41:00Z')),

@@ -86,11 +86,11 @@ export function variantPaths(
 }
 
 /** What a hand-over asks of the vault. */
-export type Shelf = Pick<Vault, 'variant' | 'verified' | 'madeAt'>;
+export type FileSource = Pick<Vault, 'variant' | 'verified' | 'madeAt'>;
 
 /** A stored file compared with its hash: what is damaged must not reach a website. Null where it is. */
 export const readVariant = async (
-  vault: Shelf,
+  vault: FileSource,
   { file, format, contentHash }: RowVariant,
 ): Promise<Buffer | null> =>
   contentHash === null ? null : vault.verified(vault.variant(file, format), contentHash);
@@ -98,7 +98,7 @@ export const readVariant = async (
 /** A file as it goes out, with the words that the policy puts into it. Null where what is stored is damaged. */
 export async function outgoing(
   { row, variant }: OutgoingFile,
-  vault: Shelf,
+  vault: FileSource,
   context: PlanContext,
 ): Promise<Buffer | null> {
   const stored = await readVariant(vault, variant);
@@ -164,7 +164,7 @@ export async function makeWhole(
  * pictures carry the time at which they were made.
  * @param changedAt when what the texts are made from was changed last
  */
-export function handoverZip(parts: HandoverParts, vault: Shelf, changedAt: Date): Readable {
+export function handoverZip(parts: HandoverParts, vault: FileSource, changedAt: Date): Readable {
   const zip = new ZipStream();
   const out = new PassThrough();
   const fail = (error: unknown) => out.destroy(error instanceof Error ? error : new Error(String(error)));

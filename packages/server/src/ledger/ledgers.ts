@@ -1,9 +1,9 @@
 // The ledgers of all sets: made when a set is first asked for or a site changes, and kept in step photo by photo.
 import { standingOf, type FileState, type Photo, type Standing } from '@dusky-otter/core';
-import { SetModel } from '../database/models.ts';
-import { photosInParts, loadPhotos } from '../sets/photos.ts';
-import { findSet, openSlotsOf, publishedNames } from '../sets/sets.ts';
-import type { SiteBook } from '../sites/site-book.ts';
+import { photosInParts, loadPhotos } from '../store/photos.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { findSet, publishedNames } from '../store/sets.ts';
+import type { SiteCache } from '../store/site-cache.ts';
 import { breathe } from '../turns.ts';
 import { SetLedger, type Stir } from './set-ledger.ts';
 
@@ -23,11 +23,13 @@ export interface Changed {
 export class Ledgers {
   private readonly known = new Map<number, Promise<SetLedger>>();
   private readonly ready = new Map<number, SetLedger>();
+  /** Those that are to be made anew and wait for their turn. */
+  private readonly renewing = new Map<number, Promise<SetLedger>>();
   /** Changes of one set follow each other. */
   private readonly turns = new Map<number, Promise<unknown>>();
 
   constructor(
-    private readonly sites: SiteBook,
+    private readonly sites: SiteCache,
     private readonly state: FileState,
   ) {}
 
@@ -48,12 +50,22 @@ export class Ledgers {
     return this.ready;
   }
 
-  /** Makes a set's ledger anew: its places, or its site, are others now. The one there is serves until then. */
-  async renew(setId: number): Promise<SetLedger> {
-    const made = this.inTurn(setId, () => this.make(setId));
-    const ledger = await made;
-    this.known.set(setId, made);
-    return ledger;
+  /**
+   * Makes a set's ledger anew: its places, or its site, are others now. The one there is serves until then. Who asks while
+   * another waits for its turn waits along: what is read then is what both want.
+   */
+  renew(setId: number): Promise<SetLedger> {
+    const waiting = this.renewing.get(setId);
+    if (waiting) return waiting;
+    const made = this.inTurn(setId, () => {
+      this.renewing.delete(setId);
+      return this.make(setId);
+    });
+    this.renewing.set(setId, made);
+    return made.then((ledger) => {
+      this.known.set(setId, made);
+      return ledger;
+    });
   }
 
   forget(setId: number): void {
@@ -80,8 +92,10 @@ export class Ledgers {
 
   /** Photos of a set were changed, came or left: what they are is read anew. */
   async update(setId: number, photoIds: readonly number[]): Promise<Changed> {
-    const ledger = await this.get(setId);
+    await this.get(setId);
     return this.inTurn(setId, async () => {
+      // In its turn, and not before: while it waited another ledger may have taken the place of the one there was.
+      const ledger = this.ready.get(setId) ?? (await this.make(setId));
       const set = await findSet(setId);
       const site = await this.sites.get(set.siteId);
       const slots = await openSlotsOf(setId);
@@ -94,6 +108,12 @@ export class Ledgers {
       for (const id of changed.versions.keys()) changed.near.delete(id);
       return changed;
     });
+  }
+
+  /** Names went out: they belong to their photos from now on. */
+  async renewNames(setId: number): Promise<void> {
+    await this.get(setId);
+    return this.inTurn(setId, async () => this.ready.get(setId)?.publish(await publishedNames(setId)));
   }
 
   private async take(
@@ -123,11 +143,3 @@ export class Ledgers {
     return result;
   }
 }
-
-/** Ids of all sets. */
-export const allSets = async (): Promise<number[]> =>
-  (await SetModel.findAll({ attributes: ['id'], order: [['id', 'ASC']] })).map(({ id }) => id);
-
-/** Ids of the sets of a site. */
-export const setsOfSite = async (siteId: number): Promise<number[]> =>
-  (await SetModel.findAll({ where: { siteId }, attributes: ['id'] })).map(({ id }) => id);

@@ -81,7 +81,8 @@ export class SetLedger {
       filters: { ...this.sums.filters },
       open: { ...this.sums.open },
       words: { ...this.sums.words },
-      places: { ...this.sums.places },
+      // A place that nobody stands in any more is none that is counted.
+      places: Object.fromEntries(Object.entries(this.sums.places).filter(([, count]) => count > 0)),
       phone: { ...phone, complete: this.incomplete.phone === 0 },
       laptop: { ...laptop, complete: this.incomplete.laptop === 0 },
     };

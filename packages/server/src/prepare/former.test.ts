@@ -7,8 +7,8 @@ import { mkdir, rename } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { VariantModel } from '../database/models.ts';
 import { placed } from '../../../core/src/testing/sample.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { openSlotsOf } from '../sets/sets.ts';
+import { loadPhotos } from '../store/photos.ts';
+import { openSlotsOf } from '../store/placements.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { sweep } from './sweep.ts';
 

@@ -3,13 +3,14 @@
 import { formerKeys, planPhoto } from '@dusky-otter/core';
 import { inParts } from '../database/in-parts.ts';
 import type { SetLedger } from '../ledger/set-ledger.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { findSet, openSlotsOf } from '../sets/sets.ts';
-import type { Shop } from './shop.ts';
+import { loadPhotos } from '../store/photos.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { findSet } from '../store/sets.ts';
+import type { PreparerDeps } from './preparer-deps.ts';
 
 /** Looks for them where a photo's files are missing, and lets them stand in. @returns photos that have files now */
 export async function letFormerStandIn(
-  { stored, sites }: Pick<Shop, 'stored' | 'sites'>,
+  { stored, sites }: Pick<PreparerDeps, 'stored' | 'sites'>,
   setId: number,
   ledger: SetLedger,
 ): Promise<number[]> {

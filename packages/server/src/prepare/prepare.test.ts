@@ -8,7 +8,7 @@ import { VariantModel } from '../database/models.ts';
 import { CONTEXT, placed, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { batchesOf } from './batches.ts';
-import { StoredVariants } from './stored.ts';
+import { StoredVariants } from '../store/stored-variants.ts';
 import { KEPT_FOR_MS, sweep } from './sweep.ts';
 
 describe('batches', () => {
@@ -119,7 +119,7 @@ describe('the preparer', () => {
     const now = Date.now();
     const at = (ms: number) => sweep(vault, stored, isWanted, new Date(now + ms));
     // However old the files are: the week counts from when it is noticed that nobody wants them.
-    await VariantModel.update({ wantedUntil: null }, { where: {} });
+    await VariantModel.update({ unwantedSince: null }, { where: {} });
     expect(await at(10 * KEPT_FOR_MS)).toBe(0);
     expect(await keys()).toEqual(first);
     expect(await at(11 * KEPT_FOR_MS - 1)).toBe(0);

@@ -3,16 +3,16 @@
 import { shownName, type Photo, type Preparation, type StoredFacts } from '@dusky-otter/core';
 import { RenderError } from '../codec/task.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
-import { patiently } from '../database/patience.ts';
-import { allSets } from '../ledger/ledgers.ts';
+import { retryOnDatabaseLoss } from '../database/retry.ts';
 import { noFiles, type SetLedger } from '../ledger/set-ledger.ts';
 import { ORIGINAL_LOST } from '../problems.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { loadPhotos } from '../store/photos.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { allSets, findSet } from '../store/sets.ts';
 import { batchesOf, jobOf, type Batch } from './batches.ts';
 import { letFormerStandIn } from './former.ts';
 import { Queues } from './queues.ts';
-import type { Shop } from './shop.ts';
+import type { PreparerDeps } from './preparer-deps.ts';
 import { ThoroughPass } from './thorough.ts';
 
 /** How long a photo that could not be read is left alone, in ms. */
@@ -35,23 +35,23 @@ export class Preparer {
   /** Those who wait for a file to be stored or to fail. */
   private readonly settled: (() => void)[] = [];
 
-  constructor(private readonly shop: Shop) {
-    this.thorough = new ThoroughPass(shop, {
+  constructor(private readonly deps: PreparerDeps) {
+    this.thorough = new ThoroughPass(deps, {
       batches: (setId, id) => this.batches(setId, id),
       isPaused: (setId) => this.paused.has(setId),
       isWanted: (hash, key) => this.wanting(hash, key).length > 0,
       stored: (key, hash) => this.tellMade(key, hash),
       told: (setId) => this.tellProgress(setId),
     });
-    shop.pool.onIdle = () => this.pump();
+    deps.pool.onIdle = () => this.pump();
   }
 
   get(key: string): StoredFacts | undefined {
-    return this.shop.stored.get(key);
+    return this.deps.stored.get(key);
   }
 
   failureOf(key: string): string | null {
-    return this.shop.failures.get(key) ?? null;
+    return this.deps.failures.get(key) ?? null;
   }
 
   lossOf(hash: string): string | null {
@@ -68,7 +68,7 @@ export class Preparer {
     try {
       await this.reconcile(setId, isStart);
     } catch (error) {
-      if (!this.closed) this.shop.report(`Set ${setId} could not be read; it is left as it is.`, error);
+      if (!this.closed) this.deps.report(`Set ${setId} could not be read; it is left as it is.`, error);
     }
   }
 
@@ -80,9 +80,9 @@ export class Preparer {
   /** Looks through all photos of a set. @param isStart files of the version before may be there */
   async reconcile(setId: number, isStart = false): Promise<void> {
     this.unread.add(setId);
-    const { ledgers } = this.shop;
+    const { ledgers } = this.deps;
     const ledger = await (ledgers.all.has(setId) ? ledgers.renew(setId) : ledgers.get(setId));
-    if (isStart) for (const id of await letFormerStandIn(this.shop, setId, ledger)) ledger.again(id);
+    if (isStart) for (const id of await letFormerStandIn(this.deps, setId, ledger)) ledger.again(id);
     if (this.closed) return;
     this.unread.delete(setId);
     const ids = ledger.all.map(({ id }) => id);
@@ -90,7 +90,7 @@ export class Preparer {
     this.thorough.look(setId, ids);
     this.dropUnwanted();
     this.tellProgress(setId);
-    this.shop.told.counts(setId);
+    this.deps.batcher.counts(setId);
     this.pump();
   }
 
@@ -109,18 +109,18 @@ export class Preparer {
   private dropUnwanted(): void {
     const dropped = [...this.making].filter(([key, hash]) => this.wanting(hash, key).length === 0);
     const keys = new Set(dropped.map(([key]) => key));
-    if (keys.size > 0) this.shop.pool.drop(keys);
+    if (keys.size > 0) this.deps.pool.drop(keys);
     this.thorough.dropUnwanted();
   }
 
   /** Ledgers that know a file as wanted. */
   private wanting(hash: string, key: string): [number, SetLedger][] {
-    return [...this.shop.ledgers.all].filter(([, ledger]) => ledger.wants(hash, key));
+    return [...this.deps.ledgers.all].filter(([, ledger]) => ledger.wants(hash, key));
   }
 
   /** Whether any set wants a file, by its own key; true as well for what is being made. */
   isWanted(hash: string, key: string): boolean {
-    const { stored } = this.shop;
+    const { stored } = this.deps;
     const wish = stored.wishOf(key);
     // A file in whose place another one stands is wanted no more.
     if (stored.standing(wish) !== key && stored.file(key)) return false;
@@ -136,7 +136,7 @@ export class Preparer {
   pause(setId: number, paused: boolean): void {
     if (paused) {
       this.paused.add(setId);
-      this.shop.pool.stopSoon();
+      this.deps.pool.stopSoon();
     } else {
       this.paused.delete(setId);
       this.tryAgain(setId);
@@ -148,9 +148,9 @@ export class Preparer {
 
   /** Files that could not be made are tried once more. */
   private tryAgain(setId: number): void {
-    const ledger = this.shop.ledgers.all.get(setId);
+    const ledger = this.deps.ledgers.all.get(setId);
     for (const { id, keys } of ledger?.all ?? []) {
-      if (keys.filter((key) => this.shop.failures.delete(key)).length === 0) continue;
+      if (keys.filter((key) => this.deps.failures.delete(key)).length === 0) continue;
       ledger!.again(id);
       this.queues.of(setId).open.add(id);
     }
@@ -158,21 +158,21 @@ export class Preparer {
 
   /** Stored files turned out to be lost or changed: they are forgotten, said, and made again. */
   async remake(files: readonly { key: string; hash: string }[]): Promise<void> {
-    const { stored } = this.shop;
+    const { stored } = this.deps;
     const known = files.filter(({ key }) => stored.file(key));
     if (known.length === 0) return;
-    this.shop.report(`${known.length} stored files were changed or lost on the disk; they are made again.`);
+    this.deps.report(`${known.length} stored files were changed or lost on the disk; they are made again.`);
     const wishes = known.map(({ key, hash }) => ({ key: stored.wishOf(key), hash }));
     for (const { key } of known) await stored.forget(key);
-    for (const [setId, ledger] of this.shop.ledgers.all) {
+    for (const [setId, ledger] of this.deps.ledgers.all) {
       const own = wishes.filter(({ hash, key }) => ledger.wants(hash, key));
       if (own.length === 0) continue;
-      this.shop.hub.tell(setId, { type: 'unmade', keys: own.map(({ key }) => key) });
+      this.deps.hub.tell(setId, { type: 'unmade', keys: own.map(({ key }) => key) });
       // The quick file may stand for a thorough one that was lost.
       for (const { key, hash } of own) if (stored.get(key)) this.tellMade(key, hash);
       const ids = new Set(own.map(({ hash }) => ledger.photoOf(hash)!));
       for (const id of ids) ledger.again(id);
-      this.shop.told.counts(setId);
+      this.deps.batcher.counts(setId);
       this.look(setId, [...ids]);
     }
   }
@@ -185,7 +185,7 @@ export class Preparer {
     for (;;) {
       if (this.get(key)) return true;
       const wanting = this.wanting(hash, key).map(([setId]) => setId);
-      if (this.closed || late?.aborted || this.shop.failures.has(key)) return false;
+      if (this.closed || late?.aborted || this.deps.failures.has(key)) return false;
       if (wanting.every((setId) => this.paused.has(setId))) return false;
       await new Promise<void>((done) => {
         this.settled.push(done);
@@ -196,7 +196,7 @@ export class Preparer {
 
   /** Why files could not be made is forgotten of those that nobody wants any more. */
   forgetFailures(): void {
-    const { failures, ledgers } = this.shop;
+    const { failures, ledgers } = this.deps;
     if (failures.size === 0) return;
     const wanted = new Set([...ledgers.all.values()].flatMap(({ all }) => all.flatMap(({ keys }) => keys)));
     for (const key of [...failures.keys()]) if (!wanted.has(key)) failures.delete(key);
@@ -207,20 +207,20 @@ export class Preparer {
     if (this.lost.has(hash) === lost) return;
     if (lost) this.lost.add(hash);
     else this.lost.delete(hash);
-    if (lost) this.shop.report(`The original ${hash} was changed or lost on the disk.`);
-    for (const [setId, ledger] of this.shop.ledgers.all) {
+    if (lost) this.deps.report(`The original ${hash} was changed or lost on the disk.`);
+    for (const [setId, ledger] of this.deps.ledgers.all) {
       const id = ledger.photoOf(hash);
       if (id === undefined) continue;
-      if (!lost) for (const key of ledger.standing(id)!.keys) this.shop.failures.delete(key);
+      if (!lost) for (const key of ledger.standing(id)!.keys) this.deps.failures.delete(key);
       ledger.again(id);
-      this.shop.told.photos(setId, { near: [id] });
+      this.deps.batcher.photos(setId, { near: [id] });
       this.look(setId, [id]);
     }
   }
 
   progressOf(setId: number): Preparation {
     const { wanted, made, failed, improvable, improved, saved } =
-      this.shop.ledgers.all.get(setId)?.progress ?? noFiles();
+      this.deps.ledgers.all.get(setId)?.progress ?? noFiles();
     return {
       wanted,
       made,
@@ -242,16 +242,16 @@ export class Preparer {
   }
 
   private isOpen(key: string): boolean {
-    return !this.get(key) && !this.making.has(key) && !this.shop.failures.has(key);
+    return !this.get(key) && !this.making.has(key) && !this.deps.failures.has(key);
   }
 
   private wantsOf(setId: number): (id: number) => boolean {
-    const ledger = this.shop.ledgers.all.get(setId);
+    const ledger = this.deps.ledgers.all.get(setId);
     return (id) => ledger?.standing(id)?.keys.some((key) => this.isOpen(key)) ?? false;
   }
 
   private pump(): void {
-    while (!this.closed && this.shop.pool.free > this.looking) {
+    while (!this.closed && this.deps.pool.free > this.looking) {
       const found = this.queues.next(
         (setId) => (this.paused.has(setId) ? null : this.attention(setId)),
         (setId) => this.wantsOf(setId),
@@ -268,7 +268,7 @@ export class Preparer {
   }
 
   private attention(setId: number): number {
-    return this.shop.hub.watched.includes(setId) ? 1 : 0;
+    return this.deps.hub.watched.includes(setId) ? 1 : 0;
   }
 
   /** Makes the first batch that a photo still wants. */
@@ -277,7 +277,7 @@ export class Preparer {
     this.queues.of(setId).open.delete(id);
     let batch: Batch | undefined;
     try {
-      const batches = await patiently(() => this.batches(setId, id));
+      const batches = await retryOnDatabaseLoss(() => this.batches(setId, id));
       batch = batches.find(({ outputs }) => outputs.some(({ key }) => this.isOpen(key)));
       if (!batch || this.closed) return;
       const outputs = batch.outputs.filter(({ key }) => this.isOpen(key));
@@ -286,7 +286,7 @@ export class Preparer {
       this.queues.of(setId).open.add(id);
     } catch (error) {
       if (this.closed) return;
-      this.shop.report(`A photo of set ${setId} could not be read.`, error);
+      this.deps.report(`A photo of set ${setId} could not be read.`, error);
       setTimeout(() => this.look(setId, [id]), TRY_AGAIN_MS).unref();
       return;
     } finally {
@@ -303,7 +303,7 @@ export class Preparer {
 
   private async batches(setId: number, id: number): Promise<Batch[]> {
     const set = await findSet(setId);
-    const site = await this.shop.sites.get(set.siteId);
+    const site = await this.deps.sites.get(set.siteId);
     const [photo] = await loadPhotos(setId, site.languages[0]!, [id]);
     return photo ? batchesOf(photo, await openSlotsOf(setId), site) : [];
   }
@@ -317,7 +317,7 @@ export class Preparer {
     );
     this.tellProgress(setId);
     const notes: Promise<void>[] = [];
-    const { pool, vault } = this.shop;
+    const { pool, vault } = this.deps;
     try {
       await pool.render(jobOf(batch, outputs, vault), (made) => {
         const output = outputs.find(({ key }) => key === made.key);
@@ -348,23 +348,23 @@ export class Preparer {
     const keys = outputs
       .map(({ key }) => key)
       .filter((key) => !this.get(key) && (only === null || key === only));
-    for (const key of keys) this.shop.failures.set(key, sentence);
+    for (const key of keys) this.deps.failures.set(key, sentence);
     const { hash } = photo.original;
-    for (const [setId, ledger] of this.shop.ledgers.all) {
+    for (const [setId, ledger] of this.deps.ledgers.all) {
       const own = keys.filter((key) => ledger.wants(hash, key));
       if (own.length === 0) continue;
-      this.shop.hub.tell(setId, { type: 'failed', photo: ledger.photoOf(hash)!, keys: own, sentence });
+      this.deps.hub.tell(setId, { type: 'failed', photo: ledger.photoOf(hash)!, keys: own, sentence });
       this.changed(setId, ledger, hash);
     }
     if (reason !== ORIGINAL_LOST) return;
     this.markOriginal(hash, true).catch((failure: unknown) =>
-      this.shop.report('A lost original could not be told.', failure),
+      this.deps.report('A lost original could not be told.', failure),
     );
   }
 
   private async note(made: MadeVariant, photo: Photo, format: string): Promise<void> {
     const { hash } = photo.original;
-    await this.shop.stored.add(made, hash, format);
+    await this.deps.stored.add(made, hash, format);
     this.making.delete(made.key);
     this.tellMade(made.key, hash);
     this.wake();
@@ -375,19 +375,19 @@ export class Preparer {
     const facts = this.get(key);
     if (!facts) return;
     for (const [setId, ledger] of this.wanting(hash, key)) {
-      this.shop.hub.tell(setId, { type: 'made', photo: ledger.photoOf(hash)!, key, ...facts });
+      this.deps.hub.tell(setId, { type: 'made', photo: ledger.photoOf(hash)!, key, ...facts });
       this.changed(setId, ledger, hash);
     }
   }
 
   /** A photo's files are others: what its set adds up to is told. */
   private changed(setId: number, ledger: SetLedger, hash: string): void {
-    if (ledger.again(ledger.photoOf(hash)!)) this.shop.told.photos(setId, { listed: true });
-    this.shop.told.counts(setId);
+    if (ledger.again(ledger.photoOf(hash)!)) this.deps.batcher.photos(setId, { listed: true });
+    this.deps.batcher.counts(setId);
     this.tellProgress(setId);
   }
 
   private tellProgress(setId: number): void {
-    if (!this.closed) this.shop.hub.tell(setId, { type: 'preparation', preparation: this.progressOf(setId) });
+    if (!this.closed) this.deps.hub.tell(setId, { type: 'preparation', preparation: this.progressOf(setId) });
   }
 }

@@ -1,7 +1,6 @@
 // A slow walk over everything that is stored, by hash: what a disk or a stranger changed is noticed before it is needed.
-import { Op } from 'sequelize';
-import { OriginalModel, VariantModel } from '../database/models.ts';
 import type { OutputFormat } from '@dusky-otter/core';
+import { originalsBehind, variantsBehind } from '../store/variants.ts';
 import type { Report } from '../report.ts';
 import type { Vault } from '../vault/vault.ts';
 import type { Preparer } from './prepare.ts';
@@ -55,11 +54,8 @@ export class Scrub {
     const lost: { key: string; hash: string }[] = [];
     const found: Scrubbed = { variants: 0, views: 0, originals: 0 };
     let read = 0;
-    const rows = await VariantModel.findAll({
-      order: [['key', 'ASC']],
-      ...(bytes < Infinity && { limit: 200 }),
-      ...behind('key', this.after.variant),
-    });
+    const most = (count: number) => (bytes < Infinity ? count : undefined);
+    const rows = await variantsBehind(this.after.variant, most(200));
     for (const row of rows) {
       if (read > bytes / 2) break;
       this.after.variant = row.key;
@@ -71,11 +67,7 @@ export class Scrub {
     if (rows.length === 0) this.after.variant = '';
     found.variants = lost.length;
     await this.preparer.remake(lost);
-    const originals = await OriginalModel.findAll({
-      order: [['hash', 'ASC']],
-      ...(bytes < Infinity && { limit: 20 }),
-      ...behind('hash', this.after.original),
-    });
+    const originals = await originalsBehind(this.after.original, most(20));
     for (const { hash, facts } of originals) {
       if (read > bytes) break;
       this.after.original = hash;
@@ -91,7 +83,3 @@ export class Scrub {
     return found;
   }
 }
-
-/** The rows behind the one that was looked at last. */
-const behind = (column: 'key' | 'hash', last: string) =>
-  last === '' ? {} : { where: { [column]: { [Op.gt]: last } } };

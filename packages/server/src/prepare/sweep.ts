@@ -1,10 +1,8 @@
 // Clears variants that no set wants any more. They stay a week from then on: undo and second thoughts find them made.
-import { Op } from 'sequelize';
-import { inParts } from '../database/in-parts.ts';
-import { VariantModel } from '../database/models.ts';
 import type { OutputFormat } from '@dusky-otter/core';
+import { markUnwanted, unwantedVariants } from '../store/variants.ts';
 import type { Vault } from '../vault/vault.ts';
-import type { StoredVariants } from './stored.ts';
+import type { StoredVariants } from '../store/stored-variants.ts';
 
 export const KEPT_FOR_MS = 7 * 24 * 3600 * 1000;
 /** How often it is looked at, in ms. */
@@ -25,15 +23,19 @@ export async function sweep(
 ): Promise<number> {
   const unwanted = [...stored.all].filter(([key, { hash }]) => !isWanted(hash, key)).map(([key]) => key);
   const kept = new Set(unwanted);
-  const marked = await VariantModel.findAll({ where: { wantedUntil: { [Op.ne]: null } } });
-  const again = marked.filter(({ key }) => !kept.has(key)).map(({ key }) => key);
-  for (const key of inParts(again)) await VariantModel.update({ wantedUntil: null }, { where: { key } });
+  const marked = await unwantedVariants();
+  await markUnwanted(
+    marked.filter(({ key }) => !kept.has(key)).map(({ key }) => key),
+    null,
+  );
   const known = new Set(marked.map(({ key }) => key));
-  const fresh = unwanted.filter((key) => !known.has(key));
-  for (const key of inParts(fresh)) await VariantModel.update({ wantedUntil: now }, { where: { key } });
+  await markUnwanted(
+    unwanted.filter((key) => !known.has(key)),
+    now,
+  );
   let removed = 0;
-  for (const { key, originalHash, format, wantedUntil } of marked) {
-    if (!kept.has(key) || !wantedUntil || now.getTime() - wantedUntil.getTime() < keptFor) continue;
+  for (const { key, originalHash, format, unwantedSince } of marked) {
+    if (!kept.has(key) || !unwantedSince || now.getTime() - unwantedSince.getTime() < keptFor) continue;
     // It may have become wanted while others were removed.
     if (isWanted(originalHash, key)) continue;
     await stored.forget(key);

@@ -7,7 +7,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { VariantModel } from '../database/models.ts';
 import { placed } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
-import { StoredVariants } from './stored.ts';
+import { StoredVariants } from '../store/stored-variants.ts';
 import { sweep } from './sweep.ts';
 
 let server: TestServer;

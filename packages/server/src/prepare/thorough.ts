@@ -2,10 +2,10 @@
 // all recipes that may do with fewer bytes. What it finds stands in the place of the quick file under a key of its own.
 import { mayImprove, thoroughKey, type PlannedVariant } from '@dusky-otter/core';
 import { InterruptedError } from '../codec/task.ts';
-import { patiently } from '../database/patience.ts';
-import { findSet } from '../sets/sets.ts';
+import { retryOnDatabaseLoss } from '../database/retry.ts';
+import { findSet } from '../store/sets.ts';
 import { jobOf, type Batch } from './batches.ts';
-import type { Shop } from './shop.ts';
+import type { PreparerDeps } from './preparer-deps.ts';
 
 /** Nothing else has been made for so long, in ms, before the second pass begins. */
 const IDLE_AFTER = 5_000;
@@ -39,13 +39,13 @@ export class ThoroughPass {
   private closed = false;
 
   constructor(
-    private readonly shop: Shop,
+    private readonly deps: PreparerDeps,
     private readonly hearer: Hearer,
   ) {}
 
   /** Whether it is over for a key of a plan. */
   isOver(key: string): boolean {
-    return this.shop.stored.isThorough(key) || this.failed.has(key);
+    return this.deps.stored.isThorough(key) || this.failed.has(key);
   }
 
   isAsked(setId: number): boolean {
@@ -56,7 +56,7 @@ export class ThoroughPass {
   ask(setId: number, now: boolean): void {
     if (now) this.asked.add(setId);
     else this.asked.delete(setId);
-    const ledger = this.shop.ledgers.all.get(setId);
+    const ledger = this.deps.ledgers.all.get(setId);
     if (now && ledger)
       this.look(
         setId,
@@ -86,12 +86,12 @@ export class ThoroughPass {
   /** Searches for files that nobody wants any more are given up. */
   dropUnwanted(): void {
     const dropped = [...this.making].filter(([key, hash]) => !this.hearer.isWanted(hash, key));
-    if (dropped.length > 0) this.shop.pool.drop(new Set(dropped.flatMap(([key]) => [key, thoroughKey(key)])));
+    if (dropped.length > 0) this.deps.pool.drop(new Set(dropped.flatMap(([key]) => [key, thoroughKey(key)])));
   }
 
   /** Begins as many searches as there are processes without work. */
   pump(): void {
-    while (!this.closed && this.shop.pool.spare > this.looking) {
+    while (!this.closed && this.deps.pool.spare > this.looking) {
       const found = this.next();
       if (!found) return;
       this.looking += 1;
@@ -103,9 +103,9 @@ export class ThoroughPass {
   /** Sets that an editor waits for first, then, after a while without other work, those that somebody looks at. */
   private next(): { setId: number; id: number } | null {
     const left = this.idleFrom - performance.now();
-    const isIdle = this.shop.idleWork && left <= 0;
-    if (this.shop.idleWork && left > 0) this.later(left);
-    const { watched } = this.shop.hub;
+    const isIdle = this.deps.idleWork && left <= 0;
+    if (this.deps.idleWork && left > 0) this.later(left);
+    const { watched } = this.deps.hub;
     const rank = (setId: number) => (this.asked.has(setId) ? 2 : watched.includes(setId) ? 1 : 0);
     const sets = [...this.open.keys()].filter(
       (setId) => !this.hearer.isPaused(setId) && (isIdle || this.asked.has(setId)),
@@ -122,7 +122,7 @@ export class ThoroughPass {
   }
 
   private isDone(setId: number): boolean {
-    const progress = this.shop.ledgers.all.get(setId)?.progress;
+    const progress = this.deps.ledgers.all.get(setId)?.progress;
     return progress !== undefined && progress.improved >= progress.improvable;
   }
 
@@ -135,7 +135,7 @@ export class ThoroughPass {
 
   private nextIn(setId: number): number | null {
     const open = this.open.get(setId)!;
-    const ledger = this.shop.ledgers.all.get(setId);
+    const ledger = this.deps.ledgers.all.get(setId);
     for (const id of open) {
       if (ledger?.standing(id)?.improvable.some((key) => this.isOpen(key))) return id;
       open.delete(id);
@@ -145,7 +145,7 @@ export class ThoroughPass {
 
   /** What has a quick file, and is neither over nor being searched. */
   private isOpen(key: string): boolean {
-    return this.shop.stored.bytesOf(key) !== undefined && !this.isOver(key) && !this.making.has(key);
+    return this.deps.stored.bytesOf(key) !== undefined && !this.isOver(key) && !this.making.has(key);
   }
 
   private async work(setId: number, id: number): Promise<void> {
@@ -155,12 +155,12 @@ export class ThoroughPass {
     let outputs: PlannedVariant[];
     let thorough: boolean;
     try {
-      const site = await this.shop.sites.get((await findSet(setId)).siteId);
+      const site = await this.deps.sites.get((await findSet(setId)).siteId);
       thorough = this.asked.has(setId) || site.policy.thorough !== false;
-      const batches = await patiently(() => this.hearer.batches(setId, id));
+      const batches = await retryOnDatabaseLoss(() => this.hearer.batches(setId, id));
       // Where no thorough files are wanted, what was made before is made anew all the same.
       const isLeft = (output: PlannedVariant) =>
-        mayImprove(output) && this.isOpen(output.key) && (thorough || this.shop.stored.isFormer(output.key));
+        mayImprove(output) && this.isOpen(output.key) && (thorough || this.deps.stored.isFormer(output.key));
       batch = batches.find((one) => one.outputs.some(isLeft));
       if (!batch || this.closed) return;
       outputs = batch.outputs.filter(isLeft);
@@ -168,7 +168,7 @@ export class ThoroughPass {
       open.add(id);
     } catch (error) {
       if (this.closed) return;
-      this.shop.report(`A photo of set ${setId} could not be read.`, error);
+      this.deps.report(`A photo of set ${setId} could not be read.`, error);
       setTimeout(() => this.look(setId, [id]), TRY_AGAIN_MS).unref();
       return;
     } finally {
@@ -191,10 +191,10 @@ export class ThoroughPass {
     }));
     const notes: Promise<void>[] = [];
     try {
-      await this.shop.pool.improve(jobOf(batch, outputs, this.shop.vault), (made) => {
+      await this.deps.pool.improve(jobOf(batch, outputs, this.deps.vault), (made) => {
         const wish = byKey.get(made.key);
         if (!wish) return;
-        const note = this.shop.stored.add(made, hash, wish.format, thorough ? wish.key : null).then(() => {
+        const note = this.deps.stored.add(made, hash, wish.format, thorough ? wish.key : null).then(() => {
           this.making.delete(wish.key);
           this.hearer.stored(wish.key, hash);
         });
@@ -205,9 +205,9 @@ export class ThoroughPass {
     } catch (error) {
       await Promise.allSettled(notes);
       if (this.closed || error instanceof InterruptedError) return;
-      this.shop.report('Smaller files could not be looked for; those there are stay.', error);
+      this.deps.report('Smaller files could not be looked for; those there are stay.', error);
       for (const { key } of wishes) {
-        if (this.shop.stored.isThorough(key)) continue;
+        if (this.deps.stored.isThorough(key)) continue;
         this.failed.add(key);
         this.hearer.stored(key, hash);
       }

@@ -1,7 +1,7 @@
 // The pictures that screens show of originals: served only as they were made, and made again where they are not.
-import { OriginalModel } from '../database/models.ts';
 import type { CodecPool } from '../codec/pool.ts';
 import { ORIGINAL_LOST } from '../problems.ts';
+import { factsOf, viewsOf, writeViews } from '../store/originals.ts';
 import type { Vault } from '../vault/vault.ts';
 import type { Preparer } from './prepare.ts';
 
@@ -18,22 +18,21 @@ export class Views {
 
   /** A view's bytes, made anew where the file is missing or changed; null where there is no such original. */
   async read(hash: string, size: ViewSize): Promise<Buffer | null> {
-    const original = await OriginalModel.findByPk(hash);
-    if (!original) return null;
-    const bytes =
-      original.views && (await this.vault.verified(this.vault.view(hash, size), original.views[size]));
-    if (bytes) return bytes;
+    const bytes = await this.stored(hash, size);
+    if (bytes || !(await factsOf(hash))) return bytes;
     await this.remake(hash);
-    const again = await OriginalModel.findByPk(hash);
-    return (again?.views && this.vault.verified(this.vault.view(hash, size), again.views[size])) ?? null;
+    return this.stored(hash, size);
+  }
+
+  private async stored(hash: string, size: ViewSize): Promise<Buffer | null> {
+    const views = await viewsOf(hash);
+    return views && this.vault.verified(this.vault.view(hash, size), views[size]);
   }
 
   /** True where both files are what was made. */
   async areWhole(hash: string): Promise<boolean> {
-    const original = await OriginalModel.findByPk(hash);
-    if (!original) return true;
-    const { views } = original;
-    if (!views) return false;
+    const views = await viewsOf(hash);
+    if (!views) return (await factsOf(hash)) === null;
     const sizes = ['row', 'bench'] as const;
     const found = await Promise.all(
       sizes.map((size) => this.vault.verified(this.vault.view(hash, size), views[size])),
@@ -49,8 +48,8 @@ export class Views {
   }
 
   private async make(hash: string): Promise<void> {
-    const original = await OriginalModel.findByPk(hash);
-    if (!original) return;
+    const facts = await factsOf(hash);
+    if (!facts) return;
     if (!(await this.vault.hasWhole(hash))) {
       await this.preparer.markOriginal(hash, true);
       throw new Error(ORIGINAL_LOST);
@@ -58,10 +57,10 @@ export class Views {
     const views = await this.pool.views({
       kind: 'views',
       path: this.vault.original(hash),
-      facts: original.facts,
+      facts,
       incoming: this.vault.incoming,
       views: { row: this.vault.view(hash, 'row'), bench: this.vault.view(hash, 'bench') },
     });
-    await original.update({ views });
+    await writeViews(hash, views);
   }
 }

@@ -1,11 +1,11 @@
 // Looks for words in originals, each once: while no file is to be made or looked at, in a process of its own.
 import type { ChildProcess } from 'node:child_process';
-import type { ShownLine } from '@dusky-otter/core';
+import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
 import { JobWatch, type JobLimits } from '../codec/limits.ts';
 import { codecProcess, LOWEST } from '../codec/process.ts';
 import type { FromReader, ReadJob } from '../codec/reader-process.ts';
-import { OriginalModel, PhotoModel } from '../database/models.ts';
-import type { Aftermath } from '../edits/aftermath.ts';
+import { nextUnread, writeShown } from '../store/originals.ts';
+import { photosOfOriginal } from '../store/photos.ts';
 import type { Report } from '../report.ts';
 import type { Vault } from '../vault/vault.ts';
 
@@ -17,7 +17,8 @@ const PATIENCE = 60_000;
 
 export interface ReaderParts {
   vault: Vault;
-  aftermath: Aftermath;
+  /** More is known of photos than before. */
+  known: (photoIds: readonly number[]) => Promise<void>;
   limits: JobLimits;
   report: Report;
   /** True while nothing goes before it. */
@@ -69,7 +70,7 @@ export class TextReader {
     // What comes while it is looked is looked for again.
     this.mayHave = false;
     try {
-      const original = await OriginalModel.findOne({ where: { shows: null }, order: [['hash', 'ASC']] });
+      const original = await nextUnread();
       if (!original) return;
       this.mayHave = true;
       await this.readOne(original);
@@ -81,18 +82,16 @@ export class TextReader {
     }
   }
 
-  private async readOne(original: OriginalModel): Promise<void> {
-    const { hash, facts } = original;
+  private async readOne({ hash, facts }: { hash: string; facts: OriginalFacts }): Promise<void> {
     const found = await this.ask({ path: this.parts.vault.original(hash), facts });
     if (this.isClosed()) return;
     // What can't be read is not tried again and again: it shows no words that anybody knows of.
     if ('failed' in found)
       this.parts.report(`No words could be looked for in ${hash}: ${found.failed}`, null);
     const lines: ShownLine[] = 'lines' in found ? found.lines : [];
-    await original.update({ shows: lines });
+    await writeShown(hash, lines);
     if (lines.length === 0) return;
-    const photos = await PhotoModel.findAll({ where: { originalHash: hash }, attributes: ['id'] });
-    await this.parts.aftermath.known(photos.map(({ id }) => id));
+    await this.parts.known(await photosOfOriginal(hash));
   }
 
   /** Asks the process about a picture, within the limits of every job. */

@@ -89,6 +89,8 @@ export class EditDto {
 export class StepDto {
   @Matches(NAME) window!: string;
   @IsInt({ message: SINCE_MISSING }) @Min(0, { message: SINCE_MISSING }) since!: number;
+  /** Names the act: sent twice, it is carried out once. */
+  @IfGiven() @Matches(NAME) token?: string;
 }
 
 export class NewSetDto {
@@ -114,7 +116,7 @@ export class DemoDto {
 }
 
 /** Photos of other sets that are to stand in this one, too. */
-export class BorrowDto {
+export class ImportDto {
   @IsArray()
   @ArrayMaxSize(200)
   @IsInt({ each: true })

@@ -1,31 +1,34 @@
 // Edits, undo and redo of a set. Every answer carries the changed photos; listeners are told which they are.
 import type { EditAnswer } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
+import type { Edited } from '../changes/edits.ts';
+import { retryOnDatabaseLoss } from '../database/retry.ts';
 import type { Parts } from '../parts.ts';
-import { patiently } from '../database/patience.ts';
-import type { Outcome } from '../edits/edits.ts';
 import { ProblemError } from '../problems.ts';
-import { depthOf, findSet, photoSetOf, type Looking } from '../sets/sets.ts';
+import { depthOf, findSet, photoSetOf, type Looking } from '../store/sets.ts';
 import { checked, EditDto, idFrom, StepDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
+/** An answer carries the photos that an edit changed; of more than these the list is read anew. */
+const MOST_ANSWERED = 50;
+
 export const editRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  ({ edits, queries, sites }: Pick<Parts, 'edits' | 'queries' | 'sites'>): FastifyPluginAsync =>
   async (app) => {
-    const answer = async (setId: number, outcome: Outcome, looking: Looking): Promise<EditAnswer> => {
-      const photos = await parts.aftermath.settle(setId, outcome);
-      const set = await findSet(setId);
-      return { photos, set: await photoSetOf(set), edits: await depthOf(setId, looking) };
-    };
+    const answer = async (setId: number, { photoIds }: Edited, looking: Looking): Promise<EditAnswer> => ({
+      photos: await queries.photos(setId, photoIds.slice(0, MOST_ANSWERED)),
+      set: await photoSetOf(await findSet(setId)),
+      edits: await depthOf(setId, looking),
+    });
 
     /** The newer state of what an edit was in the way of. */
-    const newer = async (setId: number, { met }: ProblemError) => {
+    const newer = async (setId: number, { conflict }: ProblemError) => {
       const set = await findSet(setId);
       return {
-        ...(met.photos && { photos: await parts.shelf.photos(setId, met.photos) }),
-        ...(met.set && { set: await photoSetOf(set) }),
-        ...(met.site && { site: await parts.sites.get(set.siteId) }),
+        ...(conflict.photos && { photos: await queries.photos(setId, conflict.photos) }),
+        ...(conflict.set && { set: await photoSetOf(set) }),
+        ...(conflict.site && { site: await sites.get(set.siteId) }),
       };
     };
 
@@ -33,8 +36,8 @@ export const editRoutes =
       const setId = idFrom(request.params.id);
       const { since, ...edit } = checked(EditDto, request.body);
       try {
-        const outcome = await parts.edits.perform(setId, edit, 'editor');
-        return await patiently(() => answer(setId, outcome, { window: edit.window, since }));
+        const edited = await edits.perform(setId, edit, 'editor');
+        return await retryOnDatabaseLoss(() => answer(setId, edited, { window: edit.window, since }));
       } catch (error) {
         if (!(error instanceof ProblemError) || error.code !== 'stale') throw error;
         const document = error.document(await newer(setId, error));
@@ -45,9 +48,9 @@ export const editRoutes =
     for (const step of ['undo', 'redo'] as const) {
       app.post(`/sets/:id/${step}`, async (request: ById) => {
         const setId = idFrom(request.params.id);
-        const looking = checked(StepDto, request.body);
-        const outcome = await parts.edits[step](setId, looking);
-        return patiently(() => answer(setId, outcome, looking));
+        const { token, ...looking } = checked(StepDto, request.body);
+        const edited = await edits[step](setId, looking, token);
+        return retryOnDatabaseLoss(() => answer(setId, edited, looking));
       });
     }
   };

@@ -1,9 +1,9 @@
 // One stream of events for all sets that a browser has open: it allows six connections to a host, however many windows.
 import { channelName, type SetEvent } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
-import { SetModel } from '../database/models.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
+import { knownSets } from '../store/sets.ts';
 import { idFrom } from './dto.ts';
 
 /** Sets that one stream tells of. */
@@ -34,8 +34,7 @@ async function askedBy({
   query,
   headers,
 }: FastifyRequest<{ Querystring: Record<string, unknown> }>): Promise<Asked> {
-  const found = await SetModel.findAll({ where: { id: idsFrom(query.sets) }, attributes: ['id'] });
-  const sets = found.map(({ id }) => id);
+  const sets = await knownSets(idsFrom(query.sets));
   if (sets.length === 0) throw new ProblemError('no-such-set');
   const again = headers['last-event-id'];
   if (typeof again === 'string') return { sets, known: sets, last: again };

@@ -29,10 +29,15 @@ import { runtimeOf } from '../handover/runtime.ts';
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
 import { Named } from '../handover/named.ts';
-import { loadPhotos, wordsOfPhotos } from '../sets/photos.ts';
-import { entriesOf } from '../sets/entries.ts';
-import { rowOf } from '../sets/sent.ts';
-import { changedAt, findSet, openSlotsOf, publishedNames, publishNames, readSet } from '../sets/sets.ts';
+import { photosInParts } from '../store/photos.ts';
+import { wordsOfPhotos } from '../store/words.ts';
+import { entriesOf } from '../answers/entries.ts';
+import { rowsInTurns } from '../answers/sent.ts';
+import { inTurns } from '../turns.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { changedAt, findSet, readSet } from '../store/sets.ts';
+import { stateOfSet } from '../store/state-of-set.ts';
+import { publish } from '../changes/publishing.ts';
 import { checked, CheckDto, idFrom, screenFrom, type ScreenAsked } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
@@ -66,6 +71,9 @@ function askedIn(
   return photos.split(',').map((text) => idFrom(text, 'no-such-photo'));
 }
 
+/** How often files are made anew where something is changed while they are made. */
+const MOST_TRIES = 3;
+
 /** Photos that lack something, as far as they are named. */
 const MOST_NAMED = 100;
 
@@ -74,11 +82,20 @@ async function rowsIn(parts: Parts, setId: number, asked: readonly number[] | nu
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
   const slots = await openSlotsOf(set.id);
-  const photos = (await loadPhotos(set.id, site.languages[0]!, asked ?? undefined)).filter(
-    ({ binned }) => !binned,
-  );
-  if (asked && photos.length === 0) throw new ProblemError('no-such-photo');
-  return { set, site, slots, rows: photos.map((photo) => rowOf(photo, slots, site, parts.preparer)) };
+  const rows: PhotoRow[] = [];
+  for await (const photos of photosInParts(set.id, site.languages[0]!, asked ?? undefined))
+    rows.push(
+      ...(await inTurns(
+        rowsInTurns(
+          photos.filter(({ binned }) => !binned),
+          slots,
+          site,
+          parts.preparer,
+        ),
+      )),
+    );
+  if (asked && rows.length === 0) throw new ProblemError('no-such-photo');
+  return { set, site, slots, rows };
 }
 
 /** Everything that a hand-over of these photos is made from. */
@@ -151,18 +168,30 @@ export const handoverRoutes =
     const asked = (request: Query) =>
       readSet(() => partsOf(parts, idFrom(request.params.id), askedIn(request, selections)));
 
-    /** What goes out now is called so for good. */
-    const publish = async (request: Query, { names }: HandoverParts) => {
+    /**
+     * What goes out now is called so for good. What is changed while its files are made goes out as it is then.
+     * @param make what is waited for between reading and noting
+     * @throws ProblemError changed-meanwhile
+     */
+    const published = async (
+      request: Query,
+      isWhole: boolean,
+      make: (handover: HandoverParts) => Promise<unknown>,
+    ): Promise<HandoverParts> => {
       const setId = idFrom(request.params.id);
-      await publishNames(setId, names);
-      (await parts.ledgers.get(setId)).publish(await publishedNames(setId));
-    };
-
-    const markHandedOver = async (request: Query) => {
-      const found = await findSet(idFrom(request.params.id));
-      if (found.handedOver) return;
-      await found.update({ handedOver: true });
-      await parts.aftermath.set(found.id);
+      for (let again = 0; ; again++) {
+        const { siteId } = await findSet(setId);
+        const state = await stateOfSet(setId, siteId);
+        const handover = await asked(request);
+        await make(handover);
+        try {
+          await publish(parts.changes, setId, { names: handover.names, state, isWhole });
+          return handover;
+        } catch (error) {
+          const isMeanwhile = error instanceof ProblemError && error.code === 'changed-meanwhile';
+          if (!isMeanwhile || again === MOST_TRIES) throw error;
+        }
+      }
     };
 
     app.post('/api/sets/:id/hand-over', async (request: Query) => {
@@ -216,13 +245,14 @@ export const handoverRoutes =
     app.post('/api/sets/:id/markup', async (request: Query, reply) => {
       const { slot, form = 'picture' } = request.query;
       if (form !== 'picture' && form !== 'img') throw new ProblemError('bad-request');
-      const handover = await asked(request);
-      const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
-      if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
-      const figures = slots.flatMap((one) => markupIn(one, handover, form));
-      if (figures.length === 0)
-        throw new ProblemError('bad-request', 'None of these photos stands in this place.');
-      await publish(request, handover);
+      let figures: string[] = [];
+      await published(request, false, async (handover) => {
+        const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
+        if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
+        figures = slots.flatMap((one) => markupIn(one, handover, form));
+        if (figures.length === 0)
+          throw new ProblemError('bad-request', 'None of these photos stands in this place.');
+      });
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
     });
 
@@ -238,10 +268,9 @@ export const handoverRoutes =
 
     // Everything is waited for that is still being made; then what goes out is called so for good.
     app.post('/api/sets/:id/hand-over/publish', async (request: Query, reply) => {
-      const handover = await asked(request);
-      await makeWhole(handover, parts.vault, parts.preparer);
-      await publish(request, handover);
-      if (askedIn(request, selections) === null) await markHandedOver(request);
+      await published(request, askedIn(request, selections) === null, (handover) =>
+        makeWhole(handover, parts.vault, parts.preparer),
+      );
       return reply.code(204).send();
     });
 

@@ -196,9 +196,11 @@ describe('a set that can’t be read', () => {
   test('is said and set apart; the start, the list and the other sets go on', async () => {
     const { sequelize, preparer } = server.parts;
     const broken = (await SetModel.findByPk(await server.newSet('Broken')))!;
-    const here = { position: 'a0', follows: true, binned: false };
+    const here = { position: 'a0', follows: false, binned: false };
     await MembershipModel.create({ setId: broken.id, photoId: id, ...here });
-    await sequelize.query(`UPDATE arrangements SET options = '{"not' WHERE set_id = ${broken.id}`);
+    await sequelize.query(
+      `INSERT INTO photo_placements VALUES (${broken.id}, ${id}, 'hero', 0, '', '{"not', '{}')`,
+    );
     server.parts.ledgers.forget(broken.id);
     await preparer.reconcileAll();
     expect(server.reports.at(-1)).toContain(`Set ${broken.id} could not be read`);

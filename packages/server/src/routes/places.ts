@@ -13,14 +13,15 @@ import {
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { loadPhotos } from '../store/photos.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { findSet } from '../store/sets.ts';
 import { nothingToSee } from '../look/looked-at.ts';
-import { alikeOf } from '../sites/alike.ts';
-import { forecastOf } from '../sites/forecast.ts';
+import { alikeOf } from '../forecast/alike.ts';
+import { forecastOf } from '../forecast/forecast.ts';
 import { goneSignal } from './body.ts';
 import { PolicyDto } from './command-dto.ts';
-import { costOf, placesInUse } from '../sites/places.ts';
+import { costOf, placesInUse } from '../answers/places.ts';
 import { checked, idFrom, PlaceCostDto, screenFrom, type ScreenAsked } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;

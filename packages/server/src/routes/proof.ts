@@ -23,10 +23,11 @@ import { runtimeFile } from '../handover/runtime.ts';
 import { Named } from '../handover/named.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { entriesOf } from '../sets/entries.ts';
-import { rowOf } from '../sets/sent.ts';
-import { findSet, openSlotsOf } from '../sets/sets.ts';
+import { loadPhotos } from '../store/photos.ts';
+import { entriesOf } from '../answers/entries.ts';
+import { rowOf } from '../answers/sent.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { findSet } from '../store/sets.ts';
 
 import { checked, idFrom } from './dto.ts';
 import { ArrangedDto } from './place-dto.ts';

@@ -2,14 +2,14 @@
 import { FILTERS, SEAL_PARTS, type Filter, type Stop } from '@dusky-otter/core';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
-import { RefusalModel } from '../database/models.ts';
-import { emptyBin } from '../sets/bin.ts';
-import { entriesOf } from '../sets/entries.ts';
-import { membersWith } from '../sets/finding.ts';
-import { findSet, readSet, refusalsOf } from '../sets/sets.ts';
+import { emptyBin } from '../changes/bin.ts';
+import { forgetRefusals } from '../changes/refusals.ts';
+import { entriesOf } from '../answers/entries.ts';
+import { membersWith } from '../answers/finding.ts';
+import { findSet, readSet, refusalsOf } from '../store/sets.ts';
 import type { Shown } from '../ledger/set-ledger.ts';
 import { ProblemError } from '../problems.ts';
-import { AttentionDto, BorrowDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
+import { AttentionDto, ImportDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
@@ -57,11 +57,9 @@ export const setRoutes =
     // Photos that stand in other sets of the site come into this one as well.
     app.post('/sets/:id/photos', async (request: ById) => {
       const setId = idFrom(request.params.id);
-      const { photos } = checked(BorrowDto, request.body);
-      await parts.takeIn.borrow(setId, photos);
-      await parts.aftermath.photos(photos);
-      await parts.aftermath.set(setId);
-      return { photos: await parts.shelf.photos(setId, photos) };
+      const { photos } = checked(ImportDto, request.body);
+      await parts.takeIn.importPhotos(setId, photos);
+      return { photos: await parts.queries.photos(setId, photos) };
     });
 
     // The pages of the site, this set's among them.
@@ -72,7 +70,7 @@ export const setRoutes =
 
     app.get('/sets/:id', async (request: Asking) => {
       const { window, since } = request.query;
-      return parts.shelf.header(idFrom(request.params.id), {
+      return parts.queries.header(idFrom(request.params.id), {
         ...(typeof window === 'string' && { window: window.slice(0, 64) }),
         ...(since !== undefined && { since: numberFrom(since, Number.MAX_SAFE_INTEGER, 0) }),
       });
@@ -83,10 +81,10 @@ export const setRoutes =
       const { ids, filter, from, count, language } = request.query;
       if (language !== undefined && typeof language !== 'string') throw new ProblemError('bad-request');
       if (ids !== undefined) {
-        const photos = await parts.shelf.photos(setId, idsFrom(ids), language);
+        const photos = await parts.queries.photos(setId, idsFrom(ids), language);
         return { total: photos.length, from: 0, photos };
       }
-      return parts.shelf.page(setId, shownFrom(filter), {
+      return parts.queries.page(setId, shownFrom(filter), {
         from: numberFrom(from, Number.MAX_SAFE_INTEGER, 0),
         count: numberFrom(count, MOST_IN_PAGE, 40),
         ...(language !== undefined && { language }),
@@ -96,9 +94,9 @@ export const setRoutes =
     app.get('/sets/:id/ids', async (request: Asking) => {
       const setId = idFrom(request.params.id);
       const { filter, place } = request.query;
-      if (place === undefined) return parts.shelf.list(setId, shownFrom(filter));
+      if (place === undefined) return parts.queries.list(setId, shownFrom(filter));
       if (typeof place !== 'string') throw new ProblemError('bad-request');
-      return parts.shelf.members(setId, place);
+      return parts.queries.members(setId, place);
     });
 
     app.get('/sets/:id/next', async (request: Asking) => {
@@ -127,34 +125,27 @@ export const setRoutes =
       await findSet(setId);
       const { words } = request.query;
       if (typeof words !== 'string') throw new ProblemError('bad-request');
-      return parts.shelf.photos(setId, membersWith(await parts.ledgers.get(setId), words.slice(0, 200)));
+      return parts.queries.photos(setId, membersWith(await parts.ledgers.get(setId), words.slice(0, 200)));
     });
 
     app.delete(
       '/sets/:id/refusals/:refusal',
       async (request: FastifyRequest<{ Params: { id: string; refusal: string } }>) => {
         const setId = idFrom(request.params.id);
-        await RefusalModel.destroy({ where: { setId, id: idFrom(request.params.refusal) } });
-        const refusals = await refusalsOf(setId);
-        parts.hub.tell(setId, { type: 'refusals', refusals });
-        return refusals;
+        await forgetRefusals(parts.changes, setId, { id: idFrom(request.params.refusal) });
+        return refusalsOf(setId);
       },
     );
 
     app.delete('/sets/:id/refusals', async (request: ById) => {
       const setId = idFrom(request.params.id);
-      await RefusalModel.destroy({ where: { setId } });
-      parts.hub.tell(setId, { type: 'refusals', refusals: [] });
+      await forgetRefusals(parts.changes, setId);
       return [];
     });
 
     app.delete('/sets/:id/bin', async (request: ById) => {
       const setId = idFrom(request.params.id);
-      const gone = await emptyBin(parts.sequelize, parts.vault, parts.stored, setId);
-      await parts.aftermath.photos(gone, [setId]);
-      await parts.aftermath.offers(setId);
-      await parts.aftermath.set(setId);
-      return { gone };
+      return { gone: await emptyBin(parts.changes, parts.vault, setId) };
     });
 
     app.put('/sets/:id/attention', async (request: ById, reply) => {

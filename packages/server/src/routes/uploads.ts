@@ -3,7 +3,6 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Readable } from 'node:stream';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { refusalsOf } from '../sets/sets.ts';
 import { goneSignal, takeStreams } from './body.ts';
 import { idFrom } from './dto.ts';
 
@@ -33,18 +32,9 @@ export const uploadRoutes =
       const stream = request.body as Readable | undefined;
       if (!stream) throw new ProblemError('wrong-body', 'A file is sent as application/octet-stream.');
       const taken = await parts.takeIn.add(setId, { fileName, stream, signal, ...replaces });
-      if (taken.kind === 'refused') {
-        parts.hub.tell(setId, { type: 'refusals', refusals: await refusalsOf(setId) });
-        return taken;
-      }
-      if (taken.kind === 'offered') {
-        await parts.aftermath.offers(setId);
-        return taken;
-      }
+      if (taken.kind === 'refused' || taken.kind === 'offered') return taken;
       const { photoId, ...how } = taken;
-      await parts.aftermath.photos([photoId]);
-      await parts.aftermath.set(setId);
-      const [photo] = await parts.shelf.photos(setId, [photoId]);
+      const [photo] = await parts.queries.photos(setId, [photoId]);
       return { ...how, photo };
     });
   };

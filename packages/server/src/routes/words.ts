@@ -12,14 +12,15 @@ import {
 } from '@dusky-otter/core';
 import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
-import { MembershipModel, SetModel } from '../database/models.ts';
-import { PlannedWordsModel } from '../database/words-models.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { loadPhotos } from '../sets/photos.ts';
-import { findSet, openSlotsOf } from '../sets/sets.ts';
-import { rowOf } from '../sets/sent.ts';
-import { keepPlan, matchedIn, waitingIn } from '../words/plans.ts';
+import { loadPhotos, standingIn } from '../store/photos.ts';
+import { openSlotsOf } from '../store/placements.ts';
+import { waitingPlan } from '../store/plans.ts';
+import { findSet, setsIn } from '../store/sets.ts';
+import { rowOf } from '../answers/sent.ts';
+import { matchedIn, waitingIn } from '../answers/planned-words.ts';
+import { dropPlan, keepPlan } from '../changes/plans.ts';
 import { checked, idFrom } from './dto.ts';
 import { IfGiven } from './quality-dto.ts';
 
@@ -113,10 +114,9 @@ export const wordsRoutes =
         const setId = idFrom(request.params.id);
         const photoId = idFrom(request.params.photo, 'no-such-photo');
         const { siteId } = await findSet(setId);
-        const standing = await MembershipModel.findAll({ where: { photoId, binned: false } });
-        const ids = standing.map((one) => one.setId);
+        const ids = await standingIn(photoId);
         if (!ids.includes(setId)) throw new ProblemError('no-such-photo');
-        const others = await SetModel.findAll({ where: { id: ids.filter((id) => id !== setId), siteId } });
+        const others = await setsIn(siteId, { id: ids.filter((id) => id !== setId) });
         return others.map(({ id, name }) => ({ id, name }));
       },
     );
@@ -146,23 +146,17 @@ export const wordsRoutes =
       await findSet(setId);
       const { text } = checked(TableDto, request.body);
       const { lines } = await matchedIn(await parts.ledgers.get(setId), text);
-      return { kept: await keepPlan(setId, waitingIn(lines)) };
+      return { kept: await keepPlan(parts.changes, setId, waitingIn(lines)) };
     });
 
     app.get('/sets/:id/plan', async (request: OfSet) => {
       const setId = idFrom(request.params.id);
       await findSet(setId);
-      const { rows, count } = await PlannedWordsModel.findAndCountAll({
-        where: { setId },
-        order: [['name', 'ASC']],
-        limit: MOST_SHOWN,
-      });
-      return { count, names: rows.map(({ fileName }) => fileName) };
+      return waitingPlan(setId, MOST_SHOWN);
     });
 
     app.delete('/sets/:id/plan', async (request: OfSet) => {
       const setId = idFrom(request.params.id);
-      await findSet(setId);
-      return { gone: await PlannedWordsModel.destroy({ where: { setId } }) };
+      return { gone: await dropPlan(parts.changes, setId) };
     });
   };

@@ -1,7 +1,7 @@
 // For tests: a database of its own on the MariaDB that the test script started.
 import { randomUUID } from 'node:crypto';
 import { openDatabase } from '../database/connect.ts';
-import { patiently } from '../database/patience.ts';
+import { retryOnDatabaseLoss } from '../database/retry.ts';
 
 /** How long a test waits for a server that is being started again, in ms. */
 const PATIENCE = 60_000;
@@ -14,7 +14,7 @@ export async function ownDatabase(): Promise<{ url: string; drop: () => Promise<
   const admin = openDatabase(base);
   // An answer that was lost is no failure: the name is nobody else's.
   const create = `CREATE DATABASE IF NOT EXISTS ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`;
-  await patiently(() => admin.query(create), PATIENCE);
+  await retryOnDatabaseLoss(() => admin.query(create), PATIENCE);
   const url = new URL(base);
   url.pathname = `/${name}`;
   return {

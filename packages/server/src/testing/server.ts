@@ -4,6 +4,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import {
+  DEFAULT_POLICY,
   type Command,
   type EditAnswer,
   type Policy,
@@ -21,7 +22,7 @@ import sharp from 'sharp';
 import { buildApp } from '../app.ts';
 import { configFrom, type Config } from '../config.ts';
 import { connect } from '../database/connect.ts';
-import { makeSite } from '../sites/site-book.ts';
+import { makeSite } from '../changes/sites.ts';
 import { buildParts, type Parts } from '../parts.ts';
 import { ownDatabase } from './database.ts';
 
@@ -88,13 +89,10 @@ export async function testServer(
   const parts = await buildParts(config, sequelize, (sentence) => reports.push(sentence));
   const app = await buildApp(parts);
   // AVIF takes most of the time of every preparation: tests that are not about it do with WebP.
-  const newSite = async () => {
-    const made = await makeSite('Gullmoor Pottery');
-    return made.update({ policy: { ...made.policy, modern } });
-  };
-  let site = await newSite();
+  const newSite = () => makeSite(parts.changes, 'Gullmoor Pottery', { ...DEFAULT_POLICY, modern });
+  let siteId = await newSite();
   const newSet = async (name: string) => {
-    const url = `/api/sites/${site.id}/sets`;
+    const url = `/api/sites/${siteId}/sets`;
     return (await app.inject({ method: 'POST', url, payload: { name } })).json<{ id: number }>().id;
   };
   let setId = await newSet('Test set');
@@ -116,7 +114,7 @@ export async function testServer(
       return setId;
     },
     async begin() {
-      site = await newSite();
+      siteId = await newSite();
       setId = await newSet('Test set');
     },
     state,

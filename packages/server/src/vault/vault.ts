@@ -68,6 +68,11 @@ export async function writeWhole(path: string, incoming: string, bytes: Uint8Arr
   await giveName(temporary, path);
 }
 
+/** A file that is not there can't be moved. */
+function unlessMissing(error: unknown): void {
+  if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
+}
+
 export class Vault {
   readonly root: string;
   /** Where files grow until they are complete. */
@@ -80,7 +85,7 @@ export class Vault {
 
   /** Makes the folders and clears what an interrupted run left half written. @returns number of files cleared. */
   async open(): Promise<number> {
-    for (const folder of ['incoming', 'originals', 'variants', 'views']) {
+    for (const folder of ['incoming', 'originals', 'variants', 'views', 'aside']) {
       await mkdir(join(this.root, folder), { recursive: true, mode: FOLDER_MODE });
       // Made by an earlier version, they may be open to others.
       await chmod(join(this.root, folder), FOLDER_MODE);
@@ -202,9 +207,30 @@ export class Vault {
     await rm(path, { force: true });
   }
 
-  /** Deletes an original and its views for good. */
-  async removeOriginal(hash: string): Promise<void> {
-    for (const path of [this.original(hash), this.view(hash, 'row'), this.view(hash, 'bench')])
+  /** Where an original waits to be deleted, until it is certain that nothing knows it any more. */
+  private aside(hash: string): string {
+    return join(this.root, 'aside', checkedHash(hash));
+  }
+
+  /** Takes an original from its place, to be deleted or brought back. Done twice, it is done once. */
+  async setAside(hash: string): Promise<void> {
+    await rename(this.original(hash), this.aside(hash)).catch(unlessMissing);
+  }
+
+  /** Puts an original back that was set aside; where it has come again meanwhile, that one stays. */
+  async bringBack(hash: string): Promise<void> {
+    if (await this.has(this.original(hash))) await this.removeFile(this.aside(hash));
+    else await rename(this.aside(hash), this.original(hash)).catch(unlessMissing);
+  }
+
+  /** Deletes an original that was set aside, with its views, for good. */
+  async dropAside(hash: string): Promise<void> {
+    for (const path of [this.aside(hash), this.view(hash, 'row'), this.view(hash, 'bench')])
       await this.removeFile(path);
+  }
+
+  /** Hashes of originals that were set aside and are not settled: a crash left them. */
+  async setAsides(): Promise<string[]> {
+    return (await readdir(join(this.root, 'aside'))).filter((name) => HEX64.test(name));
   }
 }

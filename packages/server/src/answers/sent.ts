@@ -1,0 +1,70 @@
+// Photos as they are sent to a screen: decisions, the files they have, and what their set's ledger knows of them.
+import {
+  planPhoto,
+  variantsOf,
+  type Files,
+  type Photo,
+  type PhotoRow,
+  type SentPhoto,
+  type Site,
+} from '@dusky-otter/core';
+import type { SetLedger } from '../ledger/set-ledger.ts';
+
+/** What is known of files and originals beyond their plan. */
+export interface FileStates extends Files {
+  /** What became of an original on the disk, as a sentence; null where it is what it was. */
+  lossOf(hash: string): string | null;
+}
+
+/** A photo whose original says what became of it on the disk. */
+function withLoss(photo: Photo, states: FileStates): Photo {
+  const damage = states.lossOf(photo.original.hash);
+  return damage === null ? photo : { ...photo, original: { ...photo.original, damage } };
+}
+
+/** @param slots the set's open places */
+export function sentPhoto(
+  photo: Photo,
+  slots: readonly string[],
+  site: Site,
+  states: FileStates,
+  ledger: SetLedger,
+): SentPhoto {
+  const files: SentPhoto['files'] = {};
+  const failures: SentPhoto['failures'] = {};
+  for (const { key } of planPhoto(photo, slots, site)) {
+    const stored = states.get(key);
+    const failure = states.failureOf(key);
+    if (stored) files[key] = stored;
+    else if (failure !== null) failures[key] = failure;
+  }
+  const { id } = photo;
+  return {
+    ...withLoss(photo, states),
+    files,
+    failures,
+    sameAs: ledger.sameAs(id),
+    speaking: ledger.speaking(id),
+    asOf: performance.timeOrigin + performance.now(),
+  };
+}
+
+/** A photo with its files, as markup and hand-over need it. */
+export function rowOf(photo: Photo, slots: readonly string[], site: Site, states: FileStates): PhotoRow {
+  return { ...withLoss(photo, states), variants: variantsOf(photo, slots, site, states) };
+}
+
+/** Photos with their files, a breath at a time: planning thousands of photos takes seconds. */
+export function* rowsInTurns(
+  photos: readonly Photo[],
+  slots: readonly string[],
+  site: Site,
+  states: FileStates,
+): Generator<void, PhotoRow[], void> {
+  const rows: PhotoRow[] = [];
+  for (const photo of photos) {
+    rows.push(rowOf(photo, slots, site, states));
+    yield;
+  }
+  return rows;
+}

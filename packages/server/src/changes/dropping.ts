@@ -1,0 +1,42 @@
+// Originals that nobody needs any more go for good, with all that was made of them: they may say where they were taken.
+import { OriginalModel, VariantModel } from '../database/models.ts';
+import { inParts } from '../database/in-parts.ts';
+import { factsOf, usedOf, variantsOfOriginals } from '../store/originals.ts';
+import type { Vault } from '../vault/vault.ts';
+import type { Work } from './changes.ts';
+import type { Effects } from './effects.ts';
+
+/**
+ * Deletes those of some originals that no photo has, had, or is offered. Their files are set aside until it is certain
+ * that the rows are gone; see `settleAside`.
+ * @returns the files that were made of them
+ */
+export async function dropUnused(
+  work: Work,
+  hashes: readonly string[],
+  vault: Vault,
+): Promise<Required<Pick<Effects, 'files'>>> {
+  const { t } = work;
+  const held = [...(await work.originals(hashes)).keys()];
+  const used = await usedOf(held, t);
+  const unused = held.filter((hash) => !used.has(hash));
+  const files: { key: string; format: string }[] = [];
+  for (const part of inParts(unused)) {
+    files.push(...(await variantsOfOriginals(part, t)).map(({ key, format }) => ({ key, format })));
+    await VariantModel.destroy({ where: { originalHash: part }, transaction: t });
+    await OriginalModel.destroy({ where: { hash: part }, transaction: t });
+  }
+  for (const hash of unused) await vault.setAside(hash);
+  return { files };
+}
+
+/**
+ * Ends what `dropUnused` began, whether its transaction was carried out or not: the file of an original that is still
+ * known comes back, any other is deleted. A start does it for what a crash left.
+ */
+export async function settleAside(vault: Vault, hashes: readonly string[]): Promise<void> {
+  for (const hash of hashes) {
+    if (await factsOf(hash)) await vault.bringBack(hash);
+    else await vault.dropAside(hash);
+  }
+}
