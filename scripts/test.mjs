@@ -38,7 +38,17 @@ const CHECKS = [
       'packages/runtime/src',
     ],
   ],
-  ['rooms', ['depcruise', '--config', '.dependency-cruiser-folders.cjs', 'packages/server/src']],
+  [
+    'rooms',
+    [
+      'depcruise',
+      '--config',
+      '.dependency-cruiser-folders.cjs',
+      'packages/core/src',
+      'packages/server/src',
+      'packages/web/src',
+    ],
+  ],
 ];
 /** Checks and unit tests take what the browser tests leave of the processors: those mostly wait for a screen. */
 const leftOver = { priority: 10 };

@@ -8,7 +8,7 @@ import { CodecPool } from '../../../packages/server/dist/codec/pool.js';
 import { configFrom } from '../../../packages/server/dist/config.js';
 import { connect } from '../../../packages/server/dist/database/connect.js';
 import { buildParts } from '../../../packages/server/dist/parts.js';
-import { makeSite } from '../../../packages/server/dist/sites/site-book.js';
+import { makeSite } from '../../../packages/server/dist/changes/sites.js';
 import { RefusedError } from '../../../packages/server/dist/problems.js';
 import { referenceComplaint } from '../fuzz/complaints.js';
 import {
@@ -145,10 +145,10 @@ const config = { ...configFrom({ ...env }), workers: 1 };
 const sequelize = await connect(config.databaseUrl);
 const parts = await buildParts(config, sequelize, () => undefined);
 const app = await buildApp(parts);
-const site = await makeSite('Gullmoor Pottery');
+const siteId = await makeSite(parts.changes, 'Gullmoor Pottery');
 const made = await app.inject({
   method: 'POST',
-  url: `/api/sites/${site.id}/sets`,
+  url: `/api/sites/${siteId}/sets`,
   payload: { name: 'Fuzzed' },
 });
 const { id: set } = made.json<{ id: number }>();
@@ -159,7 +159,7 @@ const response = await app.inject({
   payload: sound[0]!.bytes,
 });
 const photo = response.json<{ photo: { id: number } }>().photo.id;
-const { broken } = await fuzzRequests(app, { set, photo, site: site.id }, REQUESTS, SEED);
+const { broken } = await fuzzRequests(app, { set, photo, site: siteId }, REQUESTS, SEED);
 parts.preparer.close();
 await app.close();
 await parts.pool.close();

@@ -3,7 +3,7 @@ import { lazy, startTransition, StrictMode, Suspense, type ReactNode } from 'rea
 import { QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { NotFoundPage } from './shell/NotFound.tsx';
+import { NotFoundPage } from './shell/NotFoundPage.tsx';
 import { client } from './server/state.ts';
 import { SiteList } from './shell/SiteList.tsx';
 

@@ -6,7 +6,7 @@ import { widthAt } from '../css/width-rule.ts';
 import { cellsOf, slotsOfArrangement } from './cells.ts';
 import { composed } from './composed.ts';
 import { brokenLines, costOf, heightOf, isShort, type Lines } from './justify.ts';
-import { slotProblem } from '../slots/problem.ts';
+import { slotProblem } from '../places/problem.ts';
 import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor, wholeOptions } from './options.ts';
 import { orderedBy } from './order.ts';
 import { BANDS, justifiedWidths, rowsByBand } from './row-widths.ts';

@@ -1,7 +1,7 @@
 // What may be said of each kind of arrangement: its choices, its bounds, and what it begins with.
 import type { Arranged, ArrangementKind, ArrangementOptions, Columns } from '../contract/index.ts';
 import { ratioOf } from '../geometry/geometry.ts';
-import { passageProblem } from '../page/passage.ts';
+import { passageProblem } from '../html/passage.ts';
 
 /** What a number may be, both ends included. */
 interface Bounds {

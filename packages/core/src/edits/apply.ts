@@ -13,13 +13,13 @@ import type {
 } from '../contract/index.ts';
 import { focalProblem, frameCropProblem, frameProblem, listedCrops } from '../geometry/frame.ts';
 import { pageProblem } from '../page/page.ts';
-import { slotProblem } from '../slots/problem.ts';
+import { slotProblem } from '../places/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
-import { prefixProblem } from '../markup/address.ts';
-import { linkProblem } from '../markup/link.ts';
+import { prefixProblem } from '../html/address.ts';
+import { linkProblem } from '../html/link.ts';
 import { languagesProblem } from '../words/language-tags.ts';
 import { NO_WORDS } from '../words/no-words.ts';
-import { LONGEST_TEXT } from '../words/text.ts';
+import { LONGEST_TEXT } from '../words/text/text.ts';
 import { placementIn } from '../plan/plan.ts';
 import { CommandError, type PhotoCommand, type SetCommand, type SiteCommand } from './commands.ts';
 import { isPosition } from './positions.ts';

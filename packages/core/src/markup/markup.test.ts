@@ -6,12 +6,12 @@ import { all, attributes } from '../testing/html.ts';
 import { CONTEXT, placed, sampleRow, slotById } from '../testing/sample.ts';
 import { readWidth } from '../slots/typed-width.ts';
 import { NO_WORDS } from '../words/no-words.ts';
-import { indent } from './html.ts';
+import { indent } from '../html/html.ts';
 import { manifestOf, wordsCsv } from './manifest.ts';
 import { firstPage } from '../page/page.ts';
 import { pageStyles } from './designs.ts';
-import { pageMarkup } from './page.ts';
-import { addressUnder, prefixProblem } from './address.ts';
+import { pageMarkup } from './pages/page.ts';
+import { addressUnder, prefixProblem } from '../html/address.ts';
 import { figureMarkup, pictureMarkup, plainMarkup } from './picture.ts';
 import { figureStyles } from './styles.ts';
 

@@ -1,7 +1,7 @@
 // A passage as HTML: paragraphs, lists, emphasis and links, and nothing else.
 import type { Passage, Run } from '../contract/index.ts';
-import { linkProblem } from './link.ts';
-import { escapeHtml, indent, tag } from './html.ts';
+import { linkProblem } from '../html/link.ts';
+import { escapeHtml, indent, tag } from '../html/html.ts';
 
 function runMarkup({ text, strong, emphasis, link }: Run): string {
   let inside = escapeHtml(text).replace(/\n/g, '<br>');

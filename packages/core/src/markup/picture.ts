@@ -20,8 +20,8 @@ import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
 import { offeredFormats } from '../weight/served.ts';
 import { blocksOf, descriptionAddress, type DescriptionBlock } from '../words/long-description.ts';
-import { escapeHtml, indent, tag } from './html.ts';
-import { phrasesIn, type Phrases } from './phrases.ts';
+import { escapeHtml, indent, tag } from '../html/html.ts';
+import { phrasesIn, type Phrases } from '../html/phrases.ts';
 import { figureClass, OWN, rowClass } from './styles.ts';
 
 export interface PictureOptions {

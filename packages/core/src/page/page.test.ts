@@ -13,14 +13,14 @@ import type {
 } from '../contract/index.ts';
 import { applyToSet } from '../edits/apply.ts';
 import { pageStyles } from '../markup/designs.ts';
-import { ownPages } from '../markup/own-page.ts';
-import { pageMarkup, type PageOptions } from '../markup/page.ts';
+import { ownPages } from '../markup/pages/own-page.ts';
+import { pageMarkup, type PageOptions } from '../markup/pages/page.ts';
 import { passageMarkup } from '../markup/passage.ts';
 import { all, attributes } from '../testing/html.ts';
 import { CONTEXT, sampleRow } from '../testing/sample.ts';
 import { NO_WORDS } from '../words/no-words.ts';
 import { firstPage, freeFolder, pageProblem } from './page.ts';
-import { beginningOf, passageProblem } from './passage.ts';
+import { beginningOf, passageProblem } from '../html/passage.ts';
 import { filledTemplate, SPOT, TITLE_SPOT, templateProblem } from './template.ts';
 
 const PAGE: SetPage = firstPage('Kiln <diary>', [], () => false);

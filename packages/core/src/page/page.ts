@@ -1,12 +1,12 @@
 // The page of a set: what may be said of one, and the one that follows from where photos stand.
 import { arrangementIn } from '../arrange/cells.ts';
 import type { PageEntry, PagePart, SetPage, Slot, SlotId } from '../contract/index.ts';
-import { linkProblem } from '../markup/link.ts';
+import { linkProblem } from '../html/link.ts';
 import { isDeviceName } from '../naming/folders.ts';
 import { slugOf } from '../naming/naming.ts';
-import { isSlotId } from '../slots/problem.ts';
+import { isSlotId } from '../places/problem.ts';
 import { standable } from '../slots/slots.ts';
-import { passageProblem } from './passage.ts';
+import { passageProblem } from '../html/passage.ts';
 import { templateProblem } from './template.ts';
 
 const MOST_PARTS = 200;

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { chance } from '../chance/chance.ts';
 import { parseSizes } from '../css/sizes.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { slotProblem } from '../slots/problem.ts';
+import { slotProblem } from '../places/problem.ts';
 import { SHIPPED_SLOTS } from '../slots/shipped.ts';
 import type { MeasuredPage, MeasuredPicture } from './measured.ts';
 import { proposalsFor, shapeOf } from './proposals.ts';

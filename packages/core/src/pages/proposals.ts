@@ -5,7 +5,7 @@ import { parseSizes, sizesOf } from '../css/sizes.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { derivedBudget } from '../slots/budget.ts';
 import { readPhrase } from '../slots/phrase.ts';
-import { slotIdFor } from '../slots/places-file.ts';
+import { slotIdFor } from '../places/places-file.ts';
 import { LONGEST_WIDTH } from '../slots/typed-width.ts';
 import type { MeasuredPage, MeasuredPicture, PictureSample } from './measured.ts';
 

@@ -19,7 +19,7 @@ import { doubtOf } from '../saliency/doubt.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
 import { checkPhoto } from '../words/checks.ts';
 import { isKept } from '../words/kept.ts';
-import { READ_BY_CHECKS, sounded } from '../words/text.ts';
+import { READ_BY_CHECKS, sounded } from '../words/text/text.ts';
 import { concernsOf, isMild, matchesFilter, SEAL_PARTS, type Concern } from './readiness.ts';
 import { variantSentTo } from './weight.ts';
 

@@ -7,7 +7,7 @@ import { candidateWidths, demandsOf, sharpnessOf, viewingDensity } from './candi
 import { DEFAULT_DEVICES, devicesCsv, parseDevices } from './devices.ts';
 import { surplusOf } from './optimal-widths.ts';
 import { CONTEXT, slotById } from '../testing/sample.ts';
-import { slotProblem } from './problem.ts';
+import { slotProblem } from '../places/problem.ts';
 import { SHIPPED_SLOTS } from './shipped.ts';
 import { ruleFor, shapesOf } from './slots.ts';
 

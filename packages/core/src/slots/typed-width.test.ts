@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { CssError } from '../css/errors.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { derivedBudget, FIRST_SCREEN_BYTES } from './budget.ts';
-import { slotProblem } from './problem.ts';
+import { slotProblem } from '../places/problem.ts';
 import { SHIPPED_SLOTS } from './shipped.ts';
 import { mendedWidth, readWidth, rowsOf, widthText } from './typed-width.ts';
 

@@ -4,7 +4,7 @@ import { chance } from '../chance/chance.ts';
 import { alikeAlts } from './alike.ts';
 import { sharedPart, tellingWords, type PagePhoto } from './checks/repetition.ts';
 import { bookFor } from './data/languages.ts';
-import { sounded } from './text.ts';
+import { sounded } from './text/text.ts';
 
 const photos = (...alts: string[]): PagePhoto[] =>
   alts.map((alt, id) => ({ id, name: `photo ${id}`, alt, decorative: false }));

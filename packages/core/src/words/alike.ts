@@ -2,7 +2,7 @@
 import type { Language } from '../contract/index.ts';
 import { ALIKE, LEAST_WORDS, sharedPart, tellingWords, type PagePhoto } from './checks/repetition.ts';
 import { bookFor } from './data/languages.ts';
-import { sounded } from './text.ts';
+import { sounded } from './text/text.ts';
 
 /**
  * Groups of two and more photos that are heard alike, each in the order of the photos, the first group's first photo

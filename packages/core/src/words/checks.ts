@@ -9,7 +9,7 @@ import { decorativeWithAlt, functionalLook, noRole } from './checks/role.ts';
 import { textNotCarried } from './checks/shown.ts';
 import { hardlySays, onlyLook } from './checks/substance.ts';
 import { bookFor } from './data/languages.ts';
-import { READ_BY_CHECKS } from './text.ts';
+import { READ_BY_CHECKS } from './text/text.ts';
 
 /** The first of these that finds something speaks alone: there are no words yet to say more about. */
 const WHETHER = [missing, fileName, placeholder];

@@ -1,7 +1,7 @@
 // Words as they travel inside a picture: an XMP packet (ISO 16684-1) with the properties of the IPTC Photo Metadata
 // Standard 2023.1. It is put into a file when the file goes out, so that other words need no new picture.
 import type { Language, OutputFormat, Policy, Words } from '../contract/index.ts';
-import { escapeHtml } from '../markup/html.ts';
+import { escapeHtml } from '../html/html.ts';
 
 /** Formats whose files take a packet. Drawings and GIFs are what the page makes of them, and carry none. */
 export const takesPacket = (format: OutputFormat): boolean => format !== 'svg' && format !== 'gif';

@@ -1,6 +1,6 @@
 // Words for a page in one of a site's languages: those that are written in it, and where there are none, the first ones.
 import type { Language, Words } from '../contract/index.ts';
-import { primaryOf } from '../markup/phrases.ts';
+import { primaryOf } from '../html/phrases.ts';
 
 export interface ShownWords {
   words: Words;

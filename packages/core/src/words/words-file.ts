@@ -2,9 +2,9 @@
 // are not there yet.
 import type { Role, SlotId, Words, WordsText } from '../contract/index.ts';
 import { csvLines, type CsvLine } from '../csv/csv.ts';
-import { linkProblem } from '../markup/link.ts';
+import { linkProblem } from '../html/link.ts';
 import { NO_WORDS } from './no-words.ts';
-import { LONGEST_TEXT } from './text.ts';
+import { LONGEST_TEXT } from './text/text.ts';
 
 /** What a line says; what it leaves empty is not in it. */
 export interface PlannedWords {

@@ -11,6 +11,9 @@ import { findSet, setAtVersion, setsIn } from '../store/sets.ts';
 import { allSites } from '../store/sites.ts';
 import { pageCommands, type DemoPages, type DemoPhoto } from './pages.ts';
 
+/** What unpacking needs of the server. */
+export type DemoParts = Pick<Parts, 'changes' | 'config' | 'edits' | 'preparer' | 'sites' | 'takeIn'>;
+
 interface Placed extends DemoPhoto {
   slots?: SlotId[];
 }
@@ -28,7 +31,7 @@ const UNPACKING = 0;
 const half = () => setAtVersion(UNPACKING);
 
 /** Makes the demo's site with the set that the application is learnt on, and nothing in it yet. */
-async function begin({ changes }: Parts, scenario: Scenario): Promise<number> {
+async function begin({ changes }: DemoParts, scenario: Scenario): Promise<number> {
   const siteId = await makeSite(changes, scenario.site);
   await makeSet(changes, { siteId, name: scenario.set, arranged: true, version: UNPACKING }, scenario.slots);
   return siteId;
@@ -45,15 +48,15 @@ function decisionsOf(photo: number, { words, focal, slots }: Placed): Command[] 
   return commands;
 }
 
-async function dataOf<T>({ demoDir }: Parts['config'], name: string): Promise<T> {
+async function dataOf<T>({ demoDir }: DemoParts['config'], name: string): Promise<T> {
   return JSON.parse(await readFile(join(demoDir, name), 'utf8')) as T;
 }
-const scenarioOf = (config: Parts['config']) => dataOf<Scenario>(config, 'scenario.json');
-const pagesOf = async (config: Parts['config']) =>
+const scenarioOf = (config: DemoParts['config']) => dataOf<Scenario>(config, 'scenario.json');
+const pagesOf = async (config: DemoParts['config']) =>
   (await dataOf<{ sets: DemoPages[] }>(config, 'pages.json')).sets;
 
 /** At start: goes on where an interrupted one left off; into an empty database only where that was asked for. */
-export async function seedDemo(parts: Parts, { unasked }: { unasked: boolean }): Promise<void> {
+export async function seedDemo(parts: DemoParts, { unasked }: { unasked: boolean }): Promise<void> {
   const begun = await half();
   if (!begun && !(unasked && (await allSites()).length === 0)) return;
   const [scenario, pages] = [await scenarioOf(parts.config), await pagesOf(parts.config)];
@@ -67,7 +70,7 @@ let running: Promise<number> | null = null;
  * @param whole with the site's pages, not only the set that they are learnt on
  * @returns the id of its first set
  */
-export function demoOnRequest(parts: Parts, whole: boolean): Promise<number> {
+export function demoOnRequest(parts: DemoParts, whole: boolean): Promise<number> {
   running ??= (async () => {
     const scenario = await scenarioOf(parts.config);
     const pages = whole ? await pagesOf(parts.config) : [];
@@ -83,7 +86,7 @@ export function demoOnRequest(parts: Parts, whole: boolean): Promise<number> {
 
 /** Fills the demo's sets that are not whole yet. @returns the ids of all that the site has */
 async function unpackSite(
-  parts: Parts,
+  parts: DemoParts,
   siteId: number,
   scenario: Scenario,
   pages: readonly DemoPages[],
@@ -107,7 +110,7 @@ async function unpackSite(
 
 /** @param more what is done beside what is decided for each photo, by the ids of the photos */
 async function unpack(
-  parts: Parts,
+  parts: DemoParts,
   set: { id: number; siteId: number },
   photos: readonly Placed[],
   more: (ids: ReadonlyMap<string, number>) => Command[],

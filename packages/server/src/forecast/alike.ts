@@ -2,27 +2,32 @@
 import {
   isLossy,
   ONE_QUALITY,
+  planPhoto,
   planShape,
   slotsIn,
   slotsOf,
   variantSentTo,
   type AlikeBytes,
   type Photo,
-  type PlannedVariant,
   type Screen,
   type Site,
+  type SlotId,
 } from '@dusky-otter/core';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf } from '../answers/sent.ts';
+import { breathe } from '../turns.ts';
 import { evenly, type Made } from './forecast.ts';
 
 /** Pictures that are made to see what they weigh. */
 const MOST_TRIED = 5;
+/** Photos that are planned in one go. */
+const BETWEEN = 25;
 
 /** A picture that has one quality among others, and what is sent of it now. */
 interface Found {
-  photo: Photo;
-  planned: PlannedVariant;
+  photo: number;
+  slot: SlotId;
+  key: string;
   bytes: number;
 }
 
@@ -34,46 +39,67 @@ function sentOf(photo: Photo, setSlots: readonly string[], site: Site, screen: S
   for (const slot of slotsIn(site, slotsOf(photo, setSlots))) {
     const sent = variantSentTo(row, slot, screen);
     if (sent === null || sent.bytes === null) continue;
-    const planned = planShape(photo, slot, sent.shape, site).find(({ key }) => key === sent.key)!;
-    const searched = isLossy(sent.format) && planned.settings.target !== undefined;
-    if (searched) found.push({ photo, planned, bytes: sent.bytes });
-    else fixed += sent.bytes;
+    const { key, bytes } = sent;
+    const { settings } = planShape(photo, slot, sent.shape, site).find((one) => one.key === key)!;
+    const searched = isLossy(sent.format) && settings.target !== undefined;
+    if (searched) found.push({ photo: photo.id, slot: slot.id, key, bytes });
+    else fixed += bytes;
   }
   return { fixed, found };
 }
 
+/** Photos of a set: a part after the other, and one by its id. */
+export interface Photos {
+  inParts: () => AsyncIterable<readonly Photo[]>;
+  one: (id: number) => Promise<Photo | undefined>;
+}
+
 /**
  * Measured on some pictures that are spread evenly over all of them by what they weigh, and carried over to the rest.
- * @param photos of the set, without those in the bin
+ * @param photos of the set, without those in the bin; they are never in memory whole
  * @throws the signal's reason when nobody waits for it any more; RenderError
  */
 export async function alikeOf(
-  photos: readonly Photo[],
+  photos: Photos,
   setSlots: readonly string[],
   site: Site,
   screen: Screen,
   made: Made,
   signal: AbortSignal,
 ): Promise<AlikeBytes> {
-  const each = photos.map((photo) => sentOf(photo, setSlots, site, screen, made));
-  const found = each.flatMap((one) => one.found).sort((a, b) => b.bytes - a.bytes);
-  const tried = evenly(found, MOST_TRIED);
+  const found: Found[] = [];
+  let fixed = 0;
+  for await (const part of photos.inParts()) {
+    for (const [n, photo] of part.entries()) {
+      // Others are answered meanwhile.
+      if (n % BETWEEN === 0) await breathe();
+      signal.throwIfAborted();
+      const sent = sentOf(photo, setSlots, site, screen, made);
+      fixed += sent.fixed;
+      found.push(...sent.found);
+    }
+  }
+  const tried = evenly(
+    found.sort((a, b) => b.bytes - a.bytes),
+    MOST_TRIED,
+  );
   let [searched, alike] = [0, 0];
-  for (const { photo, planned, bytes } of tried) {
-    const { format } = planned;
-    if (!isLossy(format)) continue;
+  for (const { photo: id, slot, key, bytes } of tried) {
+    const photo = await photos.one(id);
+    const planned =
+      photo && planPhoto(photo, setSlots, site).find((one) => one.slot === slot && one.key === key);
+    if (!planned || !isLossy(planned.format)) continue;
     const { gamut, effort, progressive } = planned.settings;
     const settings = {
-      quality: ONE_QUALITY[format],
+      quality: ONE_QUALITY[planned.format],
       ...(gamut && { gamut }),
       ...(effort !== undefined && { effort }),
       ...(progressive !== undefined && { progressive }),
     };
     searched += bytes;
-    alike += await weighed(photo, { ...planned, format }, made, signal, settings);
+    alike += await weighed(photo, { ...planned, format: planned.format }, made, signal, settings);
   }
   const ratio = searched > 0 ? alike / searched : 1;
-  const fixed = each.reduce((sum, one) => sum + one.fixed, 0);
   const sent = found.reduce((sum, { bytes }) => sum + bytes, 0);
   return { alike: Math.round(fixed + sent * ratio), tried: tried.length, of: found.length };
 }

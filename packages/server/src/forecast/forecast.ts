@@ -26,7 +26,7 @@ import type { Vault } from '../vault/vault.ts';
 import { breathe } from '../turns.ts';
 
 /** Photos that are planned; of a larger set so many, evenly. */
-const MOST_PLANNED = 200;
+export const MOST_PLANNED = 200;
 /** Pictures that are made to see what they weigh, for each screen. */
 const MOST_TRIED = 5;
 
@@ -111,13 +111,15 @@ class Scales {
 
 /**
  * What a set would be with other rules, or other places.
- * @param photos of the set, without those in the bin
+ * @param planned photos of the set, without those in the bin: all, or some that stand evenly among them
+ * @param total how many there are
  * @param after the site as it would be
  * @param seen whether what stands in a place is loaded with the page, and not when somebody asks for it
  * @throws the signal's reason when nobody waits for it any more; RenderError
  */
 export async function forecastOf(
-  photos: readonly Photo[],
+  planned: readonly Photo[],
+  total: number,
   setSlots: readonly string[],
   site: Site,
   after: Site,
@@ -126,8 +128,7 @@ export async function forecastOf(
   seen: (slot: Slot) => boolean = () => true,
 ): Promise<PolicyForecast> {
   const { states } = made;
-  const planned = evenly(photos, MOST_PLANNED);
-  const scale = planned.length === 0 ? 1 : photos.length / planned.length;
+  const scale = planned.length === 0 ? 1 : total / planned.length;
   const files = { now: 0, then: 0, toMake: 0 };
   const screens = [PHONE, RETINA_LAPTOP].map((screen) => ({ screen, same: 0, changed: [] as Changed[] }));
   for (const [n, photo] of planned.entries()) {
@@ -175,6 +176,6 @@ export async function forecastOf(
     phone,
     laptop,
     tried: scales.tried,
-    exact: photos.length <= MOST_PLANNED && screens.every(({ changed }) => changed.length <= MOST_TRIED),
+    exact: total === planned.length && screens.every(({ changed }) => changed.length <= MOST_TRIED),
   };
 }

@@ -6,6 +6,9 @@ import { ProblemError } from '../problems.ts';
 import { knownSets } from '../store/sets.ts';
 import { idFrom } from './dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'hub' | 'preparer'>;
+
 /** Sets that one stream tells of. */
 const MOST_SETS = 100;
 /** Bytes that may wait for a slow reader before it is cut; it then comes back and asks for what it missed. */
@@ -46,7 +49,7 @@ async function askedBy({
 
 /** Opens a server-sent event stream (HTML standard, 9.2) that ends when the reader goes, or can't keep up. */
 function stream(
-  { hub, preparer }: Parts,
+  { hub, preparer }: Needs,
   { sets, known, last }: Asked,
   request: FastifyRequest,
   reply: FastifyReply,
@@ -89,7 +92,7 @@ function stream(
 }
 
 export const eventRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     app.get('/events', async (request: FastifyRequest<{ Querystring: Record<string, unknown> }>, reply) =>
       stream(parts, await askedBy(request), request, reply),

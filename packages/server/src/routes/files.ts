@@ -5,12 +5,15 @@ import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { sendPicture } from './picture.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'preparer' | 'stored' | 'vault' | 'views'>;
+
 const HEX64 = /^[0-9a-f]{64}$/;
 
 const isFormat = (text: string): text is OutputFormat => Object.hasOwn(MIME, text);
 
 export const fileRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     const send = (reply: FastifyReply, bytes: Buffer, format: OutputFormat) =>
       sendPicture(

@@ -41,6 +41,9 @@ import { publish } from '../changes/publishing.ts';
 import { checked, CheckDto, idFrom, screenFrom, type ScreenAsked } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'changes' | 'hub' | 'ledgers' | 'preparer' | 'sites' | 'stored' | 'vault'>;
+
 type Query = FastifyRequest<{
   Params: { id: string; '*'?: string; kind?: string };
   Querystring: ScreenAsked & {
@@ -78,7 +81,7 @@ const MOST_TRIES = 3;
 const MOST_NAMED = 100;
 
 /** Photos that are asked for, or all, with what they are planned by; never what lies in the bin. */
-async function rowsIn(parts: Parts, setId: number, asked: readonly number[] | null) {
+async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | null) {
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
   const slots = await openSlotsOf(set.id);
@@ -99,7 +102,7 @@ async function rowsIn(parts: Parts, setId: number, asked: readonly number[] | nu
 }
 
 /** Everything that a hand-over of these photos is made from. */
-async function partsOf(parts: Parts, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
+async function partsOf(parts: Needs, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
   const { set, site, slots, rows } = await rowsIn(parts, setId, asked);
   const ledger = await parts.ledgers.get(set.id);
   // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
@@ -161,7 +164,7 @@ function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
 }
 
 export const handoverRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     const previews = new Previews(() => parts.hub.changes);
     const selections = new Named<Selected>();

@@ -26,6 +26,9 @@ import { goneSignal } from './body.ts';
 import { checked, idFrom, TryDto } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'looker' | 'sites' | 'vault'>;
+
 interface OfPhoto {
   id: string;
   photo: string;
@@ -67,7 +70,7 @@ function checkStill(photo: Photo, planned: PlannedVariant | undefined): asserts 
 }
 
 export const lookRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     /** A photo of a set with what is planned of it in one place, or would be. */
     const plannedFor = async (

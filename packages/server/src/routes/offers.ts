@@ -6,11 +6,14 @@ import { putAwayOffers } from '../changes/offers.ts';
 import { offersOf } from '../store/originals.ts';
 import { idFrom } from './dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'changes' | 'queries' | 'takeIn' | 'vault'>;
+
 type OfSet = FastifyRequest<{ Params: { id: string } }>;
 type OfOffer = FastifyRequest<{ Params: { id: string; offer: string } }>;
 
 export const offerRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     const putAway = async (setId: number, which: { id?: number }): Promise<Offer[]> => {
       await putAwayOffers(parts.changes, parts.vault, setId, which);

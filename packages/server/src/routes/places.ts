@@ -4,7 +4,6 @@ import {
   placementIn,
   prefixProblem,
   slotProblem,
-  slotsOf,
   slotsOfArrangement,
   type Policy,
   type Site,
@@ -13,22 +12,25 @@ import {
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { loadPhotos } from '../store/photos.ts';
+import { loadPhotos, photosInParts } from '../store/photos.ts';
 import { openSlotsOf } from '../store/placements.ts';
 import { findSet } from '../store/sets.ts';
 import { nothingToSee } from '../look/looked-at.ts';
-import { alikeOf } from '../forecast/alike.ts';
-import { forecastOf } from '../forecast/forecast.ts';
+import { alikeOf, type Photos } from '../forecast/alike.ts';
+import { evenly, forecastOf, MOST_PLANNED } from '../forecast/forecast.ts';
 import { goneSignal } from './body.ts';
 import { PolicyDto } from './command-dto.ts';
 import { costOf, placesInUse } from '../answers/places.ts';
 import { checked, idFrom, PlaceCostDto, screenFrom, type ScreenAsked } from './dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'ledgers' | 'looker' | 'preparer' | 'sites' | 'vault'>;
+
 type ById = FastifyRequest<{ Params: { id: string } }>;
 type ByScreen = FastifyRequest<{ Params: { id: string }; Querystring: ScreenAsked }>;
 
 export const placeRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     const siteOf = async (setId: number) => parts.sites.get((await findSet(setId)).siteId);
 
@@ -37,8 +39,16 @@ export const placeRoutes =
       return placesInUse(await siteOf(setId), setId, parts.preparer);
     });
 
-    const standing = async (setId: number, site: Site) =>
-      (await loadPhotos(setId, site.languages[0]!)).filter(({ binned }) => !binned);
+    /** Photos of a set without those in the bin: never all of a large one in memory. */
+    const photosOf = (setId: number, [language]: Site['languages']): Photos => ({
+      async *inParts() {
+        for await (const part of photosInParts(setId, language!)) yield part.filter(({ binned }) => !binned);
+      },
+      one: async (id) => (await loadPhotos(setId, language!, [id]))[0],
+    });
+    /** Some of these photos, evenly. */
+    const someOf = (setId: number, site: Site, ids: readonly number[]) =>
+      loadPhotos(setId, site.languages[0]!, evenly(ids, MOST_PLANNED));
     const { looker, vault, preparer } = parts;
     const made = { looker, vault, states: preparer };
 
@@ -46,7 +56,7 @@ export const placeRoutes =
       const setId = idFrom(request.params.id);
       const screen = screenFrom(request.query);
       const site = await siteOf(setId);
-      const photos = await standing(setId, site);
+      const photos = photosOf(setId, site.languages);
       return alikeOf(photos, await openSlotsOf(setId), site, screen, made, goneSignal(reply)).catch(
         nothingToSee,
       );
@@ -58,13 +68,13 @@ export const placeRoutes =
       const problem = policy.prefix === undefined ? null : prefixProblem(policy.prefix);
       if (problem) throw new ProblemError('impossible-edit', problem);
       const site = await siteOf(setId);
-      const photos = await standing(setId, site);
+      const ids = (await parts.ledgers.get(setId)).ids('all');
+      const photos = await someOf(setId, site, ids);
       // As an edit would: a part that is left out stays as it is.
       const after: Policy = Object.assign({}, site.policy, policy);
       const then = { ...site, policy: after };
-      return forecastOf(photos, await openSlotsOf(setId), site, then, made, goneSignal(reply)).catch(
-        nothingToSee,
-      );
+      const slots = await openSlotsOf(setId);
+      return forecastOf(photos, ids.length, slots, site, then, made, goneSignal(reply)).catch(nothingToSee);
     });
 
     // What an arrangement would weigh with other options: its files, and what screens load of it.
@@ -80,11 +90,14 @@ export const placeRoutes =
       const isOwn = ({ id, of }: Slot) => id === slot || of === slot;
       const [before, then] = [site.slots.filter(isOwn), [cell, ...(large ? [large] : [])]];
       const slots = await openSlotsOf(setId);
-      const photos = (await standing(setId, site))
-        .filter((photo) => slotsOf(photo, slots).includes(slot))
-        .map((photo) => ({ ...photo, placements: [placementIn(photo, slot)] }));
+      const ids = (await parts.ledgers.get(setId)).members(slot);
+      const photos = (await someOf(setId, site, ids)).map((photo) => ({
+        ...photo,
+        placements: [placementIn(photo, slot)],
+      }));
       return forecastOf(
         photos,
+        ids.length,
         slots,
         { ...site, slots: before },
         { ...site, slots: then },

@@ -33,6 +33,9 @@ import { checked, idFrom } from './dto.ts';
 import { ArrangedDto } from './place-dto.ts';
 import { IfGiven } from './quality-dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'ledgers' | 'preparer' | 'sites'>;
+
 /** Photos of an arrangement that are shown; the bench says when there are more. */
 const MOST_SHOWN = 200;
 
@@ -67,7 +70,7 @@ const widthCss = (container: WidthRule): string =>
     .join('\n');
 
 export const proofRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     const tries = new Named<ArrangedDto>();
 

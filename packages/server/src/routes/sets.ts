@@ -11,6 +11,9 @@ import type { Shown } from '../ledger/set-ledger.ts';
 import { ProblemError } from '../problems.ts';
 import { AttentionDto, ImportDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'changes' | 'config' | 'ledgers' | 'preparer' | 'queries' | 'takeIn' | 'vault'>;
+
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
 type Asking = FastifyRequest<{ Params: { id: string }; Querystring: Record<string, unknown> }>;
@@ -50,7 +53,7 @@ function idsFrom(value: unknown): number[] {
 }
 
 export const setRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     app.get('/limits', async () => parts.config.limits);
 

@@ -12,12 +12,15 @@ import { findSet, photoSetOf } from '../store/sets.ts';
 import { allSites } from '../store/sites.ts';
 import { checked, DemoDto, idFrom, NewSetDto, PutAwayDto, SetChangeDto, SiteDto } from './dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'changes' | 'config' | 'edits' | 'preparer' | 'queries' | 'sites' | 'takeIn'>;
+
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
 const siteIdOf = (request: ById): number => idFrom(request.params.id, 'no-such-site');
 
 export const siteRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     app.get('/sites', async () => {
       return Promise.all(

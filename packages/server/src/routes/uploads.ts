@@ -6,6 +6,9 @@ import { ProblemError } from '../problems.ts';
 import { goneSignal, takeStreams } from './body.ts';
 import { idFrom } from './dto.ts';
 
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'queries' | 'takeIn'>;
+
 type Upload = FastifyRequest<{ Params: { id: string }; Querystring: { name?: unknown; for?: unknown } }>;
 
 /** The name a file was sent with: the last part of a path, at most 255 characters, without control characters. */
@@ -18,7 +21,7 @@ function sentName({ query: { name } }: Upload): string {
 }
 
 export const uploadRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     takeStreams(app);
 

@@ -18,11 +18,15 @@ import { loadPhotos, standingIn } from '../store/photos.ts';
 import { openSlotsOf } from '../store/placements.ts';
 import { waitingPlan } from '../store/plans.ts';
 import { findSet, setsIn } from '../store/sets.ts';
-import { rowOf } from '../answers/sent.ts';
+import { rowsInTurns } from '../answers/sent.ts';
+import { inTurns } from '../turns.ts';
 import { matchedIn, waitingIn } from '../answers/planned-words.ts';
 import { dropPlan, keepPlan } from '../changes/plans.ts';
 import { checked, idFrom } from './dto.ts';
 import { IfGiven } from './quality-dto.ts';
+
+/** What these routes need of the server. */
+type Needs = Pick<Parts, 'changes' | 'ledgers' | 'preparer' | 'sites'>;
 
 /** Characters of a table. */
 const LONGEST_TABLE = 4_000_000;
@@ -52,7 +56,7 @@ const textsOf = (words: Partial<Words>): Partial<Words> =>
 
 /** What a table would change of the words in a language, line by line. Places go with the first language alone. */
 async function previewOf(
-  parts: Parts,
+  parts: Needs,
   setId: number,
   { text, language: asked }: TableDto,
 ): Promise<WordsPreview> {
@@ -101,7 +105,7 @@ async function previewOf(
 }
 
 export const wordsRoutes =
-  (parts: Parts): FastifyPluginAsync =>
+  (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     app.post('/sets/:id/words', (request: OfSet) =>
       previewOf(parts, idFrom(request.params.id), checked(TableDto, request.body)),
@@ -130,10 +134,10 @@ export const wordsRoutes =
       // What a photo is here for is said in the first language.
       const main = language === site.languages[0] ? photos : await loadPhotos(set.id, site.languages[0]!);
       const roles = new Map(main.map(({ id, words }) => [id, words.role]));
-      const rows = photos
+      const standing = photos
         .filter(({ binned }) => !binned)
-        .map((photo) => ({ ...photo, words: { ...photo.words, role: roles.get(photo.id) ?? null } }))
-        .map((photo) => rowOf(photo, slots, site, parts.preparer));
+        .map((photo) => ({ ...photo, words: { ...photo.words, role: roles.get(photo.id) ?? null } }));
+      const rows = await inTurns(rowsInTurns(standing, slots, site, parts.preparer));
       return reply
         .header('content-disposition', `attachment; filename="words-${language}.csv"`)
         .type('text/csv; charset=utf-8')

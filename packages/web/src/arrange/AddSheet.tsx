@@ -7,7 +7,7 @@ import { notifyFailure } from '../screen/screen.ts';
 import { useList, useRows, useSetId, useSetSlots, type Row } from '../server/hooks.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 import { stand } from './edits.ts';
 import { Thumb } from './Thumb.tsx';
 

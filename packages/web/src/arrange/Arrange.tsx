@@ -15,8 +15,8 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { api, proofAddress, sentenceOf } from '../api/client.ts';
 import { Forecast } from '../policy/Forecast.tsx';
 import { useCounts, useEdition, useMembers, useRows, useSetId, useSite } from '../server/hooks.ts';
-import { useBenchKeys } from '../shell/bench-keys.ts';
-import { NotFound } from '../shell/NotFound.tsx';
+import { useBenchKeys } from '../ui/bench-keys.ts';
+import { NotFound } from '../ui/NotFound.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import { Between } from './Between.tsx';
 import { Galleries } from './Galleries.tsx';
@@ -26,7 +26,7 @@ import { dropArrangement, saveArrangement } from './edits.ts';
 import { KINDS } from './kinds.tsx';
 import { Options } from './Options.tsx';
 import { Pictures } from './Pictures.tsx';
-import { ProofPane } from './ProofPane.tsx';
+import { ProofPane } from '../proof/ProofPane.tsx';
 
 /** Pictures that the bench shows at first, and that are added with each “more”; the proof shows as many. */
 const MOST = 200;

@@ -6,8 +6,8 @@ import { useNavigate } from 'react-router';
 import { useScreen } from '../screen/screen.ts';
 import { useSet, useSetId, useSite } from '../server/hooks.ts';
 import { idsUnder } from '../server/state.ts';
-import { NameSheet } from '../shell/NameSheet.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { NameSheet } from '../ui/NameSheet.tsx';
+import { photosOf } from '../editing/photos.ts';
 import { makeArrangement } from './edits.ts';
 import { KINDS } from './kinds.tsx';
 

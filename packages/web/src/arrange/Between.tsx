@@ -5,7 +5,7 @@ import { useSite, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';
 import { saveArrangement } from './edits.ts';
 
-const PassageEditor = lazy(() => import('../page/PassageEditor.tsx'));
+const PassageEditor = lazy(() => import('../editing/PassageEditor.tsx'));
 
 interface Props {
   arrangement: Arrangement & { options: FeedOptions };

@@ -11,7 +11,7 @@ import {
   type SlotId,
 } from '@dusky-otter/core';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { stageFor } from '../frame/stage.ts';
+import { stageFor } from '../ui/stage.ts';
 import { useSetSlots, type Row } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { placeHere } from './edits.ts';

@@ -5,7 +5,7 @@ import { api, sentenceOf } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';
 import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 import { saveArrangement, stand } from './edits.ts';
 
 interface Props {

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { notifyFailure } from '../screen/screen.ts';
 import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { SortableList, useMoving } from '../ui/SortableList.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 import { AddSheet } from './AddSheet.tsx';
 import { orderBy, putInOrder, stand } from './edits.ts';
 import { Thumb } from './Thumb.tsx';

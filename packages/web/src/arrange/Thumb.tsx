@@ -1,6 +1,6 @@
 // A small picture of a photo as its frame turns it.
 import { frameSpace, type Photo } from '@dusky-otter/core';
-import { stageFor } from '../frame/stage.ts';
+import { stageFor } from '../ui/stage.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 
 const ROOM = { width: 46, height: 38 };

@@ -16,8 +16,8 @@ import { useState, type ReactNode } from 'react';
 import { sentenceOf } from '../api/client.ts';
 import { useSet, useSetSlots, useSite } from '../server/hooks.ts';
 import { Sheet } from '../ui/Sheet.tsx';
-import { FIELD_NAMES, saveManyWords } from '../worktable/edits.ts';
-import { photosOf } from '../worktable/photos.ts';
+import { FIELD_NAMES, saveManyWords } from '../editing/edits.ts';
+import { photosOf } from '../editing/photos.ts';
 import { ChangeList, differing, type WordsChange } from './ChangeList.tsx';
 import { Tick } from '../ui/Tick.tsx';
 

@@ -3,7 +3,7 @@ import { shownName, type Photo, type Words } from '@dusky-otter/core';
 import { useState } from 'react';
 import { viewAddress } from '../api/client.ts';
 import { Tick } from '../ui/Tick.tsx';
-import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
+import { FIELD_NAMES, inWords } from '../editing/edits.ts';
 
 export interface WordsChange {
   photo: Pick<Photo, 'id' | 'fileName' | 'words'> & { original: { hash: string } };

@@ -5,11 +5,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import { api, sentenceOf } from '../api/client.ts';
-import { stageFor } from '../frame/stage.ts';
+import { stageFor } from '../ui/stage.ts';
 import { useRow, useSite, type Row } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 import { useDescribed } from './described.ts';
 import { TextField } from './TextField.tsx';
 

@@ -10,7 +10,7 @@ import {
   type Words,
 } from '@dusky-otter/core';
 import { memo, useState } from 'react';
-import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
+import { FIELD_NAMES, inWords } from '../editing/edits.ts';
 import { StateTag } from '../ui/marks.tsx';
 import type { Described } from './described.ts';
 

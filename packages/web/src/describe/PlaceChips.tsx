@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
-import { saveSpotWords } from '../worktable/edits.ts';
+import { saveSpotWords } from '../editing/edits.ts';
 
 interface Props {
   row: Row;

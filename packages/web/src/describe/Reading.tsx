@@ -3,7 +3,7 @@ import { slotsIn, slotsOf, standable } from '@dusky-otter/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useList, useRows, useSet, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
-import { useBenchKeys } from '../shell/bench-keys.ts';
+import { useBenchKeys } from '../ui/bench-keys.ts';
 import { ReadAloud } from './ReadAloud.tsx';
 
 /** Photos that are read in one go. */

@@ -16,7 +16,7 @@ import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 import { ChangeList, type Asked } from './ChangeList.tsx';
 import { languageName } from './LanguageChips.tsx';
 

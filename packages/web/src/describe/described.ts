@@ -15,7 +15,7 @@ import { api } from '../api/client.ts';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
 import { useSending } from '../server/state.ts';
-import { saveSpotWords, saveWords } from '../worktable/edits.ts';
+import { saveSpotWords, saveWords } from '../editing/edits.ts';
 
 export interface Described {
   /** The photo with the words of that language. */

@@ -6,21 +6,21 @@ import { api } from '../api/client.ts';
 import { useReplacing } from '../gather/arrivals.ts';
 import { OfferCard } from '../gather/OfferCard.tsx';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
-import { useBenchKeys } from '../shell/bench-keys.ts';
-import { OneBench } from '../shell/OneBench.tsx';
+import { useBenchKeys } from '../ui/bench-keys.ts';
+import { OneBench } from '../editing/OneBench.tsx';
 import { copyFrame, notify } from '../screen/screen.ts';
 import { useAround, useOffers, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
-import { ArrivalRows } from '../worktable/ArrivalRows.tsx';
-import { confirmFocal } from '../worktable/edits.ts';
+import { ArrivalRows } from '../gather/ArrivalRows.tsx';
+import { confirmFocal } from '../editing/edits.ts';
 import { CropList } from './CropList.tsx';
 import { useFraming } from './framing.ts';
 import type { Guides } from './Guides.tsx';
 import { NumberBar } from './NumberBar.tsx';
 import { Overlay } from './Overlay.tsx';
 import { shapeUses } from './shapes.ts';
-import { stageFor, useSize } from './stage.ts';
+import { stageFor, useSize } from '../ui/stage.ts';
 import { TurnBar } from './TurnBar.tsx';
 
 /** A guess that cuts off less is as good as any. */

@@ -1,7 +1,7 @@
 // Lines over a crop that help the eye: thirds, and the part that a headline will cover.
 import { pointInSpace, type Rect } from '@dusky-otter/core';
 import type { Row } from '../server/hooks.ts';
-import { boxOf, type Stage } from './stage.ts';
+import { boxOf, type Stage } from '../ui/stage.ts';
 
 export type Headline = 'none' | 'left' | 'right' | 'below';
 

@@ -16,7 +16,7 @@ import type { Row } from '../server/hooks.ts';
 import type { Framing, FramingHands } from './framing.ts';
 import { GuideLines, type Guides } from './Guides.tsx';
 import type { ShapeUse } from './shapes.ts';
-import { boxOf, follow, type Stage } from './stage.ts';
+import { boxOf, follow, type Stage } from '../ui/stage.ts';
 
 interface Props {
   row: Row;

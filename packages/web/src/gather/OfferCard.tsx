@@ -3,7 +3,7 @@ import { replacementChanges, shownName, type Offer } from '@dusky-otter/core';
 import { useRowOr, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
 import { addBeside, putOfferAway } from '../server/state.ts';
 import { viewAddress } from '../api/client.ts';
-import { stageFor } from '../frame/stage.ts';
+import { stageFor } from '../ui/stage.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { putInPlace } from './replacing.ts';
 

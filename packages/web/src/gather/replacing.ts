@@ -2,7 +2,7 @@
 import { frameReplaced, shownName, type Command, type Offer, type Photo } from '@dusky-otter/core';
 import { notifyFailure } from '../screen/screen.ts';
 import { edit } from '../server/state.ts';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 
 /** Words that say something of the picture. */
 const hasWords = ({ words: { alt, caption, title, longDescription } }: Photo): boolean =>

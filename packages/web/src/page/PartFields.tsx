@@ -6,7 +6,7 @@ import { TextLine } from '../ui/TextLine.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { putParts } from './edits.ts';
 
-const PassageEditor = lazy(() => import('./PassageEditor.tsx'));
+const PassageEditor = lazy(() => import('../editing/PassageEditor.tsx'));
 
 interface Props {
   page: SetPage;

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { useCounts, useEdition, usePreparation, useSet, useSetId, useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
-import { stopOf } from '../shell/stops.ts';
+import { stopOf } from '../screen/stops.ts';
 
 const WIDTHS = [
   { name: 'Phone', width: 390 },

@@ -7,10 +7,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { api, viewAddress } from '../api/client.ts';
 import { notifyFailure, openSheet } from '../screen/screen.ts';
-import { clearSelection, selectAll } from '../screen/selection.ts';
+import { clearSelection, selectAll } from '../editing/selection.ts';
 import { pausePreparation, redo, undo } from '../server/state.ts';
 import { turnTheme } from './theme.ts';
-import { STOPS } from './stops.ts';
+import { STOPS } from '../screen/stops.ts';
 
 interface Props {
   open: boolean;

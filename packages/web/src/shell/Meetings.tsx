@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useSetId } from '../server/hooks.ts';
 import { choose, useSending, type Meeting } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
-import { FIELD_NAMES, inWords } from '../worktable/edits.ts';
+import { FIELD_NAMES, inWords } from '../editing/edits.ts';
 
 interface Side {
   what: string;

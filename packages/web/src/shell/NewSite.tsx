@@ -1,7 +1,7 @@
 // The button that makes a site, with the sheet that asks for its name.
 import { useState } from 'react';
 import { api } from '../api/client.ts';
-import { NameSheet } from './NameSheet.tsx';
+import { NameSheet } from '../ui/NameSheet.tsx';
 
 export function NewSite({ onMade, main = false }: { onMade: () => void; main?: boolean }) {
   const [naming, setNaming] = useState(false);

@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { useCounts, useEdits, useOffers, useRefusals, useSet } from '../server/hooks.ts';
 import { redo, undo, useSending } from '../server/state.ts';
-import { STOPS, stopState, type PathFacts, type StopId } from './stops.ts';
+import { STOPS, stopState, type PathFacts, type StopId } from '../screen/stops.ts';
 
 const DOTS: Record<'none' | 'part' | 'done', string> = {
   none: 'border-rule-strong bg-paper',

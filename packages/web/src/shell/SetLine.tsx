@@ -3,7 +3,7 @@ import type { SetSummary } from '@dusky-otter/core';
 import { Link } from 'react-router';
 import { viewAddress } from '../api/client.ts';
 import { StateTag } from '../ui/marks.tsx';
-import { STOPS, stopState, type StopId, type StopState } from './stops.ts';
+import { STOPS, stopState, type StopId, type StopState } from '../screen/stops.ts';
 
 /** Columns of the list: pictures, set, seven stops, next. */
 export const COLUMNS =

@@ -12,11 +12,9 @@ import { KeysHelp } from './KeysHelp.tsx';
 import { Notices } from './Notices.tsx';
 import { Path } from './Path.tsx';
 import { Masthead } from './Masthead.tsx';
-import { STOPS } from './stops.ts';
-
-export const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+import { STOPS } from '../screen/stops.ts';
+import { isTyping } from '../ui/typing.ts';
+import type { ShellContext } from '../screen/shell-context.ts';
 
 /** Views beside the path's stops. */
 const BESIDE: Record<string, string | undefined> = {
@@ -27,14 +25,6 @@ const BESIDE: Record<string, string | undefined> = {
   rules: 'Rules',
   limit: 'A limit for the page',
 };
-
-/** What the shell offers to the views inside it. */
-export interface ShellContext {
-  /** Opens the file chooser. */
-  chooseFiles: () => void;
-  /** Takes files in. */
-  take: (files: readonly File[]) => void;
-}
 
 function useGlobalKeys(onFind: () => void, onHelp: () => void): void {
   useEffect(() => {

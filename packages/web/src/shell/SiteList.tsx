@@ -12,7 +12,7 @@ import { NewSite } from './NewSite.tsx';
 import { Notices } from './Notices.tsx';
 import { COLUMNS, nextStopOf, stopsOf } from './SetLine.tsx';
 import { SiteSection } from './SiteSection.tsx';
-import { STOPS } from './stops.ts';
+import { STOPS } from '../screen/stops.ts';
 
 /** What of the sets one wants to see. */
 const WAYS: { id: string; name: string; holds: (set: SetSummary) => boolean }[] = [

@@ -4,7 +4,7 @@ import { typedPlaces, type SetSummary, type SiteSummary } from '@dusky-otter/cor
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client.ts';
-import { NameSheet } from './NameSheet.tsx';
+import { NameSheet } from '../ui/NameSheet.tsx';
 import { SetLine } from './SetLine.tsx';
 
 interface Props {

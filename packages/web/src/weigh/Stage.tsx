@@ -2,8 +2,8 @@
 // as a map over it, and the spots that differ most.
 import { clamp, type DifferenceMap, type Size, type Spot } from '@dusky-otter/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { follow } from '../frame/stage.ts';
-import { isTaken } from '../shell/bench-keys.ts';
+import { follow } from '../ui/stage.ts';
+import { isTaken } from '../ui/bench-keys.ts';
 
 /** In px of the file. */
 export interface Point {

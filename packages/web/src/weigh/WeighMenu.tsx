@@ -3,7 +3,7 @@ import { FORMAT_NAMES, slotsOf, TARGET_NAMES, TARGETS, type Photo } from '@dusky
 import { notifyFailure } from '../screen/screen.ts';
 import { useSetSlots } from '../server/hooks.ts';
 import { ActionMenu, type Action } from '../ui/ActionMenu.tsx';
-import { photosOf } from '../worktable/photos.ts';
+import { photosOf } from '../editing/photos.ts';
 import { decide, giveBack, type Change } from './decide.ts';
 
 export function WeighMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {

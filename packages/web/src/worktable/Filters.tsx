@@ -2,7 +2,7 @@
 import type { Filter } from '@dusky-otter/core';
 import { useScreen } from '../screen/screen.ts';
 import { useCounts } from '../server/hooks.ts';
-import type { ShellContext } from '../shell/SetShell.tsx';
+import type { ShellContext } from '../screen/shell-context.ts';
 
 const FILTERS: { id: Filter; name: string }[] = [
   { id: 'all', name: 'All' },

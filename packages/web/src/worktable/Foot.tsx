@@ -10,7 +10,7 @@ import { useCounts } from '../server/hooks.ts';
 import { idsQuery } from '../server/state.ts';
 import { WeighMenu } from '../weigh/WeighMenu.tsx';
 import { CopyMenu } from './CopyMenu.tsx';
-import { binSelected } from './edits.ts';
+import { binSelected } from '../editing/edits.ts';
 import { FrameMenu } from './FrameMenu.tsx';
 import { PlaceMenu } from './PlaceMenu.tsx';
 

@@ -3,8 +3,8 @@ import { frameLaidOn, mirrorFrame, turnFrame, type Frame, type Photo } from '@du
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure, useScreen } from '../screen/screen.ts';
 import { ActionMenu } from '../ui/ActionMenu.tsx';
-import { confirmFocal, saveFrames } from './edits.ts';
-import { photosOf } from './photos.ts';
+import { confirmFocal, saveFrames } from '../editing/edits.ts';
+import { photosOf } from '../editing/photos.ts';
 
 /** What is done to the frames of all that is selected, each by its own size. */
 export function FrameMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {

@@ -3,8 +3,8 @@ import { slotsOf, standable, type SlotId } from '@dusky-otter/core';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure } from '../screen/screen.ts';
 import { rowAt, useSetSlots, useSite } from '../server/hooks.ts';
-import { saveSlots } from './edits.ts';
-import { photosOf } from './photos.ts';
+import { saveSlots } from '../editing/edits.ts';
+import { photosOf } from '../editing/photos.ts';
 
 export function PlaceMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
   const places = standable(useSite()?.slots ?? []);

@@ -1,7 +1,7 @@
 // Where a photo goes: a switch for every slot; until one is touched the photo follows its set.
 import { slotsOf, standable, type SlotId } from '@dusky-otter/core';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
-import { saveSlots } from './edits.ts';
+import { saveSlots } from '../editing/edits.ts';
 
 export function PlacesCell({ row }: { row: Row }) {
   const places = standable(useSite()?.slots ?? []);

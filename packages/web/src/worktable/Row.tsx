@@ -2,15 +2,15 @@
 import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
 import type { Moving } from '../ui/SortableList.tsx';
 import { memo, useDeferredValue, type MouseEvent } from 'react';
-import { stageFor } from '../frame/stage.ts';
+import { stageFor } from '../ui/stage.ts';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { useScreen } from '../screen/screen.ts';
-import { select } from '../screen/selection.ts';
+import { select } from '../editing/selection.ts';
 import { useConcerns, useRow, type Row as PhotoRow } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { Seal, StateTag } from '../ui/marks.tsx';
 import { CropsCell } from './CropsCell.tsx';
-import { confirmFocal } from './edits.ts';
+import { confirmFocal } from '../editing/edits.ts';
 import { FilesCell } from './FilesCell.tsx';
 import type { ColumnId, Lens } from './lenses.ts';
 import { PlacesCell } from './PlacesCell.tsx';

@@ -4,7 +4,7 @@ import { shownName } from '@dusky-otter/core';
 import type { ReactNode } from 'react';
 import { rowAt } from '../server/hooks.ts';
 import { SortableList, useMoving } from '../ui/SortableList.tsx';
-import { moveBetween } from './edits.ts';
+import { moveBetween } from '../editing/edits.ts';
 import { Row, type RowProps } from './Row.tsx';
 
 interface Props {

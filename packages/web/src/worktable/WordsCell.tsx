@@ -4,7 +4,7 @@ import { ROLES } from '../describe/roles.ts';
 import { useDraft } from '../screen/draft.ts';
 import { useSite, type Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
-import { FIELD_NAMES, inWords, saveWords, wordsHold } from './edits.ts';
+import { FIELD_NAMES, inWords, saveWords, wordsHold } from '../editing/edits.ts';
 
 function RoleChoice({ row, short }: { row: Row; short: boolean }) {
   const { role } = row.words;

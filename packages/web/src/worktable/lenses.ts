@@ -1,6 +1,6 @@
 // What the table shows at each stop of the path: its columns, their widths, and how tall a row is.
 import { useSyncExternalStore } from 'react';
-import type { StopId } from '../shell/stops.ts';
+import type { StopId } from '../screen/stops.ts';
 
 export type ColumnId =
   'photo' | 'crops' | 'focal' | 'weight' | 'weights' | 'words' | 'text' | 'places' | 'files' | 'seal';

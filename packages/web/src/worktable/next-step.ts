@@ -3,7 +3,7 @@ import type { Filter, PhotoSet, SetCounts, Stop } from '@dusky-otter/core';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { allSaved, edit } from '../server/state.ts';
-import { placesAreGuessed, type StopId } from '../shell/stops.ts';
+import { placesAreGuessed, type StopId } from '../screen/stops.ts';
 
 export interface NextStep {
   label: string;

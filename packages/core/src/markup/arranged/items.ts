@@ -12,8 +12,8 @@ import type {
 } from '../../contract/index.ts';
 import { slugOf } from '../../naming/naming.ts';
 import { wordsIn } from '../../plan/plan.ts';
-import { escapeHtml, indent, tag } from '../html.ts';
-import type { Phrases } from '../phrases.ts';
+import { escapeHtml, indent, tag } from '../../html/html.ts';
+import type { Phrases } from '../../html/phrases.ts';
 import { altOf, belowPicture, pictureMarkup, storedOf, targetIn, type PictureOptions } from '../picture.ts';
 import { passageMarkup } from '../passage.ts';
 import { OWN } from '../styles.ts';

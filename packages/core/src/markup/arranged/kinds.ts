@@ -1,8 +1,8 @@
 // What each kind of arrangement is made of: the classes that its stylesheet speaks of, the attributes that its script begins
 // with, and its pictures.
 import type { ArrangementKind, ArrangementOptions } from '../../contract/index.ts';
-import { escapeHtml, indent, tag } from '../html.ts';
-import type { Phrases } from '../phrases.ts';
+import { escapeHtml, indent, tag } from '../../html/html.ts';
+import type { Phrases } from '../../html/phrases.ts';
 import { belowPicture } from '../picture.ts';
 import { OWN } from '../styles.ts';
 import {

@@ -5,7 +5,7 @@ import { frameSpace, isTurned } from '../../geometry/frame.ts';
 import { heightFor, ratioOf } from '../../geometry/geometry.ts';
 import { cropIn, plainWidth, wordsIn } from '../../plan/plan.ts';
 import { spanOf } from '../../slots/slots.ts';
-import { tag } from '../html.ts';
+import { tag } from '../../html/html.ts';
 import { altOf } from '../picture.ts';
 import { OWN } from '../styles.ts';
 import { cssNumber } from '../../css/sizes.ts';

@@ -1,6 +1,6 @@
 // Alt texts that are no words: none, a file name, a placeholder.
 import type { WordBook } from '../data/languages.ts';
-import { plain, sounded, withCapital, withoutEnding, wordsOf } from '../text.ts';
+import { plain, sounded, withCapital, withoutEnding, wordsOf } from '../text/text.ts';
 import type { WordCheck } from './finding.ts';
 
 export const missing: WordCheck = ({ words }) =>

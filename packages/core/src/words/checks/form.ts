@@ -1,6 +1,6 @@
 // How an alt text is written: too long, a list of keywords, all in capitals.
 import type { WordBook } from '../data/languages.ts';
-import { sounded, withCapital, wordsOf } from '../text.ts';
+import { sounded, withCapital, wordsOf } from '../text/text.ts';
 import type { WordCheck, WordFinding } from './finding.ts';
 
 /** Characters that are heard in one breath; about as many as some screen readers read in one piece. */

@@ -1,6 +1,6 @@
 // Openings that a screen reader has said already.
 import type { WordBook } from '../data/languages.ts';
-import { withCapital, wordsOf } from '../text.ts';
+import { withCapital, wordsOf } from '../text/text.ts';
 import type { WordCheck } from './finding.ts';
 
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/ /g, '\\s+');

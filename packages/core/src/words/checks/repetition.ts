@@ -1,6 +1,6 @@
 // Words that are heard twice: beside the photo, or on two photos of one page.
 import type { WordBook } from '../data/languages.ts';
-import { sounded, wordsOf } from '../text.ts';
+import { sounded, wordsOf } from '../text/text.ts';
 import type { WordCheck, WordFinding } from './finding.ts';
 
 /** Texts of fewer words than this repeat only when they are equal. */

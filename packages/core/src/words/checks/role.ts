@@ -1,6 +1,6 @@
 // What the role of a photo asks of its alt text.
 import type { WordBook } from '../data/languages.ts';
-import { wordsOf } from '../text.ts';
+import { wordsOf } from '../text/text.ts';
 import type { WordCheck } from './finding.ts';
 
 export const noRole: WordCheck = ({ words }) =>

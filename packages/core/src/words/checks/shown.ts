@@ -1,5 +1,5 @@
 // Words in the picture that no text carries: who can't see it never gets to know them.
-import { isCarried, withShown } from '../shown-text.ts';
+import { isCarried, withShown } from '../text/shown-text.ts';
 import type { WordCheck } from './finding.ts';
 
 /** More than this is read at leisure, not in one breath. */

@@ -1,6 +1,6 @@
 // Whether a text says anything: one bare word, or nothing but colours and shapes.
 import type { WordBook } from '../data/languages.ts';
-import { wordsOf } from '../text.ts';
+import { wordsOf } from '../text/text.ts';
 import type { WordCheck } from './finding.ts';
 
 const speaks = (word: string, book: WordBook): boolean =>

@@ -1,6 +1,6 @@
 // The languages that the word checks know, made ready for looking up.
 import type { Language } from '../../contract/index.ts';
-import { primaryOf } from '../../markup/phrases.ts';
+import { primaryOf } from '../../html/phrases.ts';
 import { GERMAN } from './de.ts';
 import { ENGLISH } from './en.ts';
 import type { WordData } from './word-data.ts';

@@ -5,7 +5,7 @@ import { widthAt } from '../css/width-rule.ts';
 import { SHAPE } from '../geometry/geometry.ts';
 import { largeId, slotsOfArrangement } from '../arrange/cells.ts';
 import { arrangementProblems } from '../arrange/options.ts';
-import { LONGEST_WIDTH, readWidth } from './typed-width.ts';
+import { LONGEST_WIDTH, readWidth } from '../slots/typed-width.ts';
 
 export const LONGEST_SLOT_ID = 40;
 const MOST_PIECES = 40;

@@ -1,13 +1,13 @@
 // A page of its own for each picture of an arrangement: large, with its words, and links to those before and behind it.
-import { cellsOf } from '../arrange/cells.ts';
-import type { Arrangement, PhotoRow } from '../contract/index.ts';
-import { cropIn, slotsOf, wordsIn } from '../plan/plan.ts';
-import { shownIn } from './arranged/arranged.ts';
-import { addressOf, pictureIn, type ArrangedContext } from './arranged/items.ts';
-import { escapeHtml, indent, tag } from './html.ts';
+import { cellsOf } from '../../arrange/cells.ts';
+import type { Arrangement, PhotoRow } from '../../contract/index.ts';
+import { cropIn, slotsOf, wordsIn } from '../../plan/plan.ts';
+import { shownIn } from '../arranged/arranged.ts';
+import { addressOf, pictureIn, type ArrangedContext } from '../arranged/items.ts';
+import { escapeHtml, indent, tag } from '../../html/html.ts';
 import { documentMarkup, lookOf, type PageOptions } from './page.ts';
-import { phrasesIn } from './phrases.ts';
-import { altOf, figureMarkup } from './picture.ts';
+import { phrasesIn } from '../../html/phrases.ts';
+import { altOf, figureMarkup } from '../picture.ts';
 
 export interface OwnPage {
   /** File name within the arrangement's folder. */

@@ -3,9 +3,9 @@ import type { ShapeId, Slot, SlotId } from '../contract/index.ts';
 import { CssError } from '../css/errors.ts';
 import { sizesOf } from '../css/sizes.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
-import { derivedBudget } from './budget.ts';
+import { derivedBudget } from '../slots/budget.ts';
 import { isSlotId, LONGEST_SLOT_ID, slotProblem } from './problem.ts';
-import { readWidth } from './typed-width.ts';
+import { readWidth } from '../slots/typed-width.ts';
 
 const KIND = 'dusky-otter/places';
 const VERSION = 1;

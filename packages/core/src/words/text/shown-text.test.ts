@@ -1,7 +1,7 @@
 // Words in pictures: which are believed, where they stand, and whether texts carry them.
 import { describe, expect, test } from '@jest/globals';
-import { checkWords } from './checks.ts';
-import { NO_WORDS } from './no-words.ts';
+import { checkWords } from '../checks.ts';
+import { NO_WORDS } from '../no-words.ts';
 import { isCarried, isPlain, shownLines, turnedBack, type ReadWord } from './shown-text.ts';
 
 const BOX = { left: 0.1, top: 0.1, right: 0.2, bottom: 0.2 };

@@ -1,5 +1,5 @@
 // Words that a picture shows: which of what a reader of characters reports are words, and whether they are carried.
-import type { Extent, ShownLine, Words } from '../contract/index.ts';
+import type { Extent, ShownLine, Words } from '../../contract/index.ts';
 import { wordsOf } from './text.ts';
 
 /** A word as it was read, somewhere in a picture that may have been turned for it. */

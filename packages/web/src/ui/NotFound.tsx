@@ -1,7 +1,6 @@
 // A mistyped address says so, and shows the way on.
 import { useEffect } from 'react';
 import { Link, useLocation } from 'react-router';
-import { Masthead } from './Masthead.tsx';
 
 export function NotFound({ what = 'There is nothing at this address' }: { what?: string }) {
   const { pathname } = useLocation();
@@ -21,12 +20,3 @@ export function NotFound({ what = 'There is nothing at this address' }: { what?:
     </>
   );
 }
-
-export const NotFoundPage = () => (
-  <div className="grid h-full grid-rows-[56px_1fr]">
-    <Masthead />
-    <main className="bg-sheet p-8">
-      <NotFound />
-    </main>
-  </div>
-);

@@ -1,7 +1,7 @@
 // A sheet that asks for one name: of a site, or of a set.
 import { useState } from 'react';
 import { sentenceOf } from '../api/client.ts';
-import { Sheet } from '../ui/Sheet.tsx';
+import { Sheet } from './Sheet.tsx';
 
 interface Props {
   open: boolean;

@@ -1,7 +1,7 @@
 // Selecting rows: a click selects one, Ctrl adds or takes away, Shift reaches from the anchor. Nothing here opens.
 // What is selected may lie beyond what is read: then the ids under the filter are asked for.
 import { idsUnder } from '../server/state.ts';
-import { notifyFailure, useScreen } from './screen.ts';
+import { notifyFailure, useScreen } from '../screen/screen.ts';
 
 const { getState: get, setState: put } = useScreen;
 

@@ -1,6 +1,6 @@
 // Text that an editor writes for a page: what may stand in it, and as plain text.
 import type { Paragraph, Passage, Run } from '../contract/index.ts';
-import { linkProblem } from '../markup/link.ts';
+import { linkProblem } from './link.ts';
 
 const MOST_PARAGRAPHS = 200;
 const MOST_RUNS = 500;

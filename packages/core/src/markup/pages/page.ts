@@ -1,6 +1,6 @@
 // The page of a set: its parts in order, in one of the designs that ship or in the editor's own file.
-import { arrangementIn } from '../arrange/cells.ts';
-import { hasOwnPages } from '../arrange/options.ts';
+import { arrangementIn } from '../../arrange/cells.ts';
+import { hasOwnPages } from '../../arrange/options.ts';
 import type {
   Arrangement,
   Language,
@@ -12,20 +12,20 @@ import type {
   SetPage,
   Slot,
   SlotId,
-} from '../contract/index.ts';
-import { widthAt } from '../css/width-rule.ts';
-import { filledTemplate } from '../page/template.ts';
-import { slotsOf } from '../plan/plan.ts';
-import { PHONE } from '../slots/devices.ts';
-import { standable } from '../slots/slots.ts';
-import { isRightToLeft } from '../words/translated.ts';
-import { arrangedMarkup } from './arranged/arranged.ts';
-import type { ArrangedLook } from './arranged/items.ts';
-import { columnClass, isFloated } from './designs.ts';
-import { escapeHtml, indent, tag } from './html.ts';
-import { passageMarkup } from './passage.ts';
-import { phrasesIn } from './phrases.ts';
-import { figureMarkup, rowMarkup } from './picture.ts';
+} from '../../contract/index.ts';
+import { widthAt } from '../../css/width-rule.ts';
+import { filledTemplate } from '../../page/template.ts';
+import { slotsOf } from '../../plan/plan.ts';
+import { PHONE } from '../../slots/devices.ts';
+import { standable } from '../../slots/slots.ts';
+import { isRightToLeft } from '../../words/translated.ts';
+import { arrangedMarkup } from '../arranged/arranged.ts';
+import type { ArrangedLook } from '../arranged/items.ts';
+import { columnClass, isFloated } from '../designs.ts';
+import { escapeHtml, indent, tag } from '../../html/html.ts';
+import { passageMarkup } from '../passage.ts';
+import { phrasesIn } from '../../html/phrases.ts';
+import { figureMarkup, rowMarkup } from '../picture.ts';
 
 /** A laptop's window, and the column of texts in it; CSS px. */
 const LAPTOP = 1280;

@@ -1,6 +1,6 @@
 // Keys of a bench that are not about the thing in focus.
 import { useEffect } from 'react';
-import { isTyping } from './SetShell.tsx';
+import { isTyping } from './typing.ts';
 
 /** True where a key is meant for something else: a text, a menu of the browser, a dialog. */
 export const isTaken = (event: KeyboardEvent): boolean =>

@@ -1,6 +1,6 @@
 // The middle of a bench: a page at one of four screens, with the choice of the screen above it.
 import { useState } from 'react';
-import { useSize } from '../frame/stage.ts';
+import { useSize } from '../ui/stage.ts';
 import { Proof } from './Proof.tsx';
 import { SCREENS, type ProofScreen } from './screens.ts';
 

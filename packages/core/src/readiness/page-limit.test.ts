@@ -10,8 +10,8 @@ import {
   type QualityPoint,
   type SentPicture,
 } from './page-limit.ts';
-import { pointQualities } from './point-ladder.ts';
-import { formatsByBytes, leastOf, offeredFormats } from './served.ts';
+import { pointQualities } from '../weight/point-ladder.ts';
+import { formatsByBytes, leastOf, offeredFormats } from '../weight/served.ts';
 
 const PHONE = { viewport: 390, density: 2 };
 const rowIn = (id: number, change: Partial<PhotoRow> = {}, slots = ['column']): PhotoRow => {

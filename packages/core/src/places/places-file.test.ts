@@ -5,7 +5,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { Slot } from '../contract/index.ts';
 import { chance } from '../chance/chance.ts';
 import { MOST_PLACES, PlacesFileError, readPlaces, slotIdFor, writePlaces } from './places-file.ts';
-import { SHIPPED_SLOTS } from './shipped.ts';
+import { SHIPPED_SLOTS } from '../slots/shipped.ts';
 import { widthAt } from '../css/width-rule.ts';
 
 const WINDOWS = [320, 390, 599, 600, 752, 959, 960, 1280, 2560];

@@ -2,12 +2,12 @@
 import type { PhotoRow, PlanContext, QualityDecision, RowVariant, Slot, SlotId } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { cropIn, slotsOf } from '../plan/plan.ts';
-import { variantSentTo } from '../readiness/weight.ts';
+import { variantSentTo } from './weight.ts';
 import { ruleFor, shapeAt, slotsIn } from '../slots/slots.ts';
 import type { Screen } from '../source/choice.ts';
-import { isLossy, type LossyFormat } from './curves.ts';
-import type { RatePoint } from './hull.ts';
-import { allocatePage, type PagePlan } from './page-budget.ts';
+import { isLossy, type LossyFormat } from '../weight/curves.ts';
+import type { RatePoint } from '../weight/hull.ts';
+import { allocatePage, type PagePlan } from '../weight/page-budget.ts';
 
 /** A picture of the page as a screen is sent it. */
 export interface SentPicture {
