@@ -82,7 +82,7 @@ function rightRequests(set: number, photo: number, site: number, version: number
     edit({ kind: 'bin', photo, binned: false }),
     edit({
       kind: 'set',
-      change: { name: 'n', slots: ['grid'], arranged: true, rehearsed: false, away: false },
+      change: { name: 'n', slots: ['grid'], arranged: true, rehearsed: false, archived: false },
     }),
     edit({ kind: 'site', change: { policy: { modern: 'avif', target: 'clean' }, languages: ['en'] } }),
     edit({ kind: 'slot', slot: slot.id, value: slot }),
@@ -96,7 +96,7 @@ function rightRequests(set: number, photo: number, site: number, version: number
     { method: 'DELETE', url: `/api/sets/${set}/refusals/1` },
     { method: 'DELETE', url: `/api/sets/${set}/refusals` },
     { method: 'GET', url: `/api/sets/${set}` },
-    { method: 'PUT', url: `/api/sites/${site}/away`, payload: { away: false } },
+    { method: 'PUT', url: `/api/sites/${site}/archived`, payload: { archived: false } },
     { method: 'GET', url: `/api/sets/${set}/photos?filter=all&from=0&count=10` },
     { method: 'GET', url: `/api/sets/${set}/photos?ids=${photo}` },
     { method: 'GET', url: `/api/sets/${set}/ids?filter=words` },

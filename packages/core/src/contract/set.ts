@@ -12,7 +12,7 @@ export interface SetDecisions {
   /** The page was looked at and found right, and nothing has changed since. */
   rehearsed: boolean;
   /** Put away: not among the sets one works on. */
-  away: boolean;
+  archived: boolean;
   /** Its page; null: one that follows from where its photos stand. */
   page: SetPage | null;
 }
@@ -104,7 +104,7 @@ export interface EditDepth {
 export interface SetSummary {
   id: number;
   name: string;
-  away: boolean;
+  archived: boolean;
   photos: number;
   /** Hashes of the first photos' originals, for pictures. */
   pictures: string[];

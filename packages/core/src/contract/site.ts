@@ -109,7 +109,7 @@ export interface SiteDecisions {
   languages: Language[];
   devices: DeviceClass[];
   /** Put away: not among the sites one works on. */
-  away: boolean;
+  archived: boolean;
 }
 
 export interface Site extends SiteDecisions, PlanContext {

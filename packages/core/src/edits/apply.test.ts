@@ -122,10 +122,10 @@ describe('set commands', () => {
     arranged: true,
     rehearsed: false,
     handedOver: false,
-    away: false,
+    archived: false,
     page: null,
   };
-  test.each([{ name: 'Shop' }, { slots: ['hero'] }, { away: true, arranged: false }])(
+  test.each([{ name: 'Shop' }, { slots: ['hero'] }, { archived: true, arranged: false }])(
     '%j is taken back',
     (change) => {
       const applied = applyToSet(set, { kind: 'set', change });
@@ -145,7 +145,7 @@ describe('site commands', () => {
     version: 1,
     name: 'Gullmoor Pottery',
     address: '',
-    away: false,
+    archived: false,
     policy: DEFAULT_POLICY,
     languages: ['en'],
     devices: [...CONTEXT.devices],

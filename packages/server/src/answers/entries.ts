@@ -9,7 +9,7 @@ import { setsIn } from '../store/sets.ts';
  * and stands in no menu. Two never have the same folder. A set that can't be read has no page.
  */
 export async function entriesOf(siteId: number, ledgers: Ledgers): Promise<PageEntry[]> {
-  const sets = await setsIn(siteId, { away: false });
+  const sets = await setsIn(siteId, { archived: false });
   // Folders that were said come before those that follow from a name.
   const taken = sets.flatMap(({ page }) => (page ? [page.folder] : []));
   const given = new Set<string>();

@@ -119,11 +119,11 @@ export class SetQueries {
   }
 
   private async summary(set: SetRow): Promise<SetSummary> {
-    const { id, name, away, arranged, rehearsed, handedOver, workedAt } = set;
+    const { id, name, archived, arranged, rehearsed, handedOver, workedAt } = set;
     const base = {
       id,
       name,
-      away,
+      archived,
       arranged,
       rehearsed,
       handedOver,

@@ -41,7 +41,7 @@ const photoIdsOf = (commands: readonly Command[]): number[] => [
 function putsOutOfDate(commands: readonly Command[]): boolean {
   const says = (command: Command) =>
     command.kind === 'set' &&
-    Object.keys(command.change).every((key) => key === 'rehearsed' || key === 'away');
+    Object.keys(command.change).every((key) => key === 'rehearsed' || key === 'archived');
   return !commands.every(says);
 }
 

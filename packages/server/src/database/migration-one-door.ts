@@ -1,4 +1,4 @@
-// 011: acts with tokens, placements that hang on a set's places, and foreign keys that hold what is still needed.
+// 011: acts with tokens, sites and sets that are archived, placements that hang on a set's places, and foreign keys that hold what is still needed.
 import { QueryTypes, type QueryInterface } from 'sequelize';
 
 const ASCII = 'CHARACTER SET ascii COLLATE ascii_bin';
@@ -53,6 +53,15 @@ export async function oneDoor(tables: QueryInterface): Promise<void> {
     await run('DROP TABLE IF EXISTS placements');
     await run('DROP TABLE arrangements');
   }
+  for (const table of ['sites', 'sets']) {
+    const columns = await tables.describeTable(table);
+    if (columns.away) await run(`ALTER TABLE ${table} CHANGE away archived TINYINT(1) NOT NULL DEFAULT 0`);
+  }
+  // Inside a text a quotation mark has a backslash before it: what has none is a key.
+  for (const column of ['commands', 'inverse'])
+    await run(`UPDATE edits SET ${column} = REPLACE(${column}, '"away":', '"archived":')
+      WHERE ${column} LIKE '%"away":%'`);
+  await run(`UPDATE touches SET part = 'archived' WHERE part = 'away' AND entity IN ('set', 'site')`);
   const variants = await tables.describeTable('variants');
   if (variants.wanted_until)
     await run('ALTER TABLE variants CHANGE wanted_until unwanted_since DATETIME(3) NULL');

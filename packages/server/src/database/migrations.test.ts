@@ -19,7 +19,15 @@ import { loadPhotos } from '../store/photos.ts';
 import { depthOf, newestEdit } from '../store/sets.ts';
 import { SiteCache } from '../store/site-cache.ts';
 import { MIGRATIONS } from './migrations.ts';
-import { OriginalModel, PhotoModel, SetModel, SiteModel, VariantModel } from './models.ts';
+import {
+  EditModel,
+  OriginalModel,
+  PhotoModel,
+  SetModel,
+  SiteModel,
+  TouchModel,
+  VariantModel,
+} from './models.ts';
 import { PhotoWordsModel } from './words-models.ts';
 
 let url: string;
@@ -234,6 +242,64 @@ describe('a database of the version before', () => {
     // The one that had been taken back before can be done again as well.
     await edits.redo(1, looking);
     expect((await bare()).photos.find(({ id }) => id === 5)!.words.role).toBe('decorative');
+    await now.close();
+  });
+});
+
+describe('a database from before there was one door', () => {
+  /** As the tenth step left it, with a set whose lists are open and closed, and a photo with placements of its own. */
+  async function tenthVersion(): Promise<void> {
+    const old = openDatabase(url);
+    for (const { up } of MIGRATIONS.slice(0, 10)) await up(old.getQueryInterface());
+    await old.query('CREATE TABLE migrations (name VARCHAR(255) NOT NULL PRIMARY KEY)');
+    for (const { name } of MIGRATIONS.slice(0, 10))
+      await old.query('INSERT INTO migrations (name) VALUES (?)', { replacements: [name] });
+    const facts = JSON.stringify({ hash: HASH, width: 4, height: 3 });
+    const frame =
+      '{"mirrored":false,"turns":0,"angle":0,"focal":{"x":0.5,"y":0.5,"confirmed":false},"crops":{}}';
+    for (const sql of [
+      `INSERT INTO sites (id, name, policy, languages, devices, away) VALUES (1, 'Pottery', '{}', '["en"]', '[]', 1)`,
+      `INSERT INTO sets (id, site_id, name, version, away) VALUES (1, 1, 'Home', 3, 0)`,
+      `INSERT INTO originals (hash, facts) VALUES ('${HASH}', '${facts}')`,
+      `INSERT INTO photos (id, site_id, original_hash, file_name, frame, quality, version)
+        VALUES (1, 1, '${HASH}', 'a.jpg', '${frame}', '{}', 1)`,
+      `INSERT INTO memberships (set_id, photo_id, position, follows) VALUES (1, 1, 'a0', 0)`,
+      ...['grid', 'hero', 'half'].map(
+        (
+          slot,
+          n,
+        ) => `INSERT INTO arrangements (id, site_id, set_id, short_name, title, kind, options, \`open\`, version)
+          VALUES (${n + 1}, 1, 1, 'set-1-${slot}', '${slot}', 'list', '{"slot":"${slot}"}', ${n < 2 ? 1 : 0}, 1)`,
+      ),
+      `INSERT INTO placements (arrangement_id, photo_id, link, words, crops) VALUES
+        (3, 1, '/shop', '{"alt":"Said \\\\"away\\\\": here"}', '{}'), (1, 1, '', '{}', '{}')`,
+      `INSERT INTO edits (id, set_id, label, commands, inverse, who, window_id, created_at, updated_at) VALUES
+        (1, 1, 'put away', '[{"kind":"set","change":{"away":true}}]', '[{"kind":"set","change":{"away":false}}]',
+          'editor', 'w', NOW(), NOW())`,
+      `INSERT INTO touches (edit_id, entity, entity_id, part, version, window_id) VALUES (1, 'set', 1, 'away', 1, 'w')`,
+    ])
+      await old.query(sql);
+    await old.close();
+  }
+
+  test('keeps its places, placements, edits and what is put away; what is needed can’t be deleted', async () => {
+    await tenthVersion();
+    const now = await connect(url);
+    expect(await openSlotsOf(1)).toEqual(['grid', 'hero']);
+    const [photo] = await loadPhotos(1, 'en');
+    expect(photo!.placements).toEqual([
+      { slot: 'half', link: '/shop', words: { alt: 'Said "away": here' }, crops: {} },
+      { slot: 'grid', link: '', words: {}, crops: {} },
+    ]);
+    expect((await SiteModel.findByPk(1))!.archived).toBe(true);
+    const edit = (await EditModel.findByPk(1))!;
+    expect([edit.commands, edit.inverse]).toEqual([
+      [{ kind: 'set', change: { archived: true } }],
+      [{ kind: 'set', change: { archived: false } }],
+    ]);
+    expect((await TouchModel.findOne())!.part).toBe('archived');
+    await expect(OriginalModel.destroy({ where: { hash: HASH } })).rejects.toThrow(/foreign key/i);
+    await expect(PhotoModel.destroy({ where: { id: 1 } })).rejects.toThrow(/foreign key/i);
     await now.close();
   });
 });

@@ -27,7 +27,7 @@ export class SiteModel extends Model {
   declare policy: Policy;
   declare languages: Language[];
   declare devices: DeviceClass[];
-  declare away: boolean;
+  declare archived: boolean;
   /** Short names of arrangements that are gone; null for none. */
   declare retired: SlotId[] | null;
   declare version: number;
@@ -50,7 +50,7 @@ export class SetModel extends Model {
   declare arranged: boolean;
   declare rehearsed: boolean;
   declare handedOver: boolean;
-  declare away: boolean;
+  declare archived: boolean;
   declare version: number;
   declare workedAt: Date | null;
   declare page: SetPage | null;
@@ -203,7 +203,7 @@ export function defineModels(sequelize: Sequelize): void {
     languages: json('languages'),
     devices: json('devices'),
     retired: json('retired'),
-    away: flag(),
+    archived: flag(),
     version: number(),
   });
   define(PlaceModel, 'places', {
@@ -220,7 +220,7 @@ export function defineModels(sequelize: Sequelize): void {
     arranged: flag(),
     rehearsed: flag(),
     handedOver: flag(),
-    away: flag(),
+    archived: flag(),
     version: number(),
     workedAt: { type: DataTypes.DATE(3), allowNull: true },
     page: json('page'),

@@ -233,7 +233,7 @@ export class SetChangeDto implements Partial<SetDecisions> {
   slots?: SlotId[];
   @IfGiven() @IsBoolean() arranged?: boolean;
   @IfGiven() @IsBoolean() rehearsed?: boolean;
-  @IfGiven() @IsBoolean() away?: boolean;
+  @IfGiven() @IsBoolean() archived?: boolean;
   /** null: none of its own. */
   @ValidateIf(({ page }: SetChangeDto) => page !== undefined && page !== null)
   @IsObject()
@@ -257,7 +257,7 @@ class DeviceDto implements DeviceClass {
 class SiteChangeDto implements Partial<SiteDecisions> {
   @IfGiven() @IsString() @MaxLength(200) name?: string;
   @IfGiven() @IsString() @MaxLength(500) address?: string;
-  @IfGiven() @IsBoolean() away?: boolean;
+  @IfGiven() @IsBoolean() archived?: boolean;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => PolicyDto) policy?: PolicyDto;
   @IfGiven() @IsArray() @ArrayMaxSize(40) @Matches(LANGUAGE, { each: true }) languages?: Language[];
   @IfGiven()

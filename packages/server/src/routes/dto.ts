@@ -102,8 +102,8 @@ export class SiteDto {
   @IfGiven() @IsInt() version?: number;
 }
 
-export class PutAwayDto {
-  @IsBoolean() away!: boolean;
+export class ArchiveDto {
+  @IsBoolean() archived!: boolean;
 }
 
 export class AttentionDto {

@@ -10,7 +10,7 @@ import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { findSet, photoSetOf } from '../store/sets.ts';
 import { allSites } from '../store/sites.ts';
-import { checked, DemoDto, idFrom, NewSetDto, PutAwayDto, SetChangeDto, SiteDto } from './dto.ts';
+import { checked, DemoDto, idFrom, NewSetDto, ArchiveDto, SetChangeDto, SiteDto } from './dto.ts';
 
 /** What these routes need of the server. */
 type Needs = Pick<Parts, 'changes' | 'config' | 'edits' | 'preparer' | 'queries' | 'sites' | 'takeIn'>;
@@ -43,10 +43,10 @@ export const siteRoutes =
       return parts.sites.get(siteId);
     });
 
-    app.put('/sites/:id/away', async (request: ById) => {
-      const { away } = checked(PutAwayDto, request.body);
+    app.put('/sites/:id/archived', async (request: ById) => {
+      const { archived } = checked(ArchiveDto, request.body);
       const siteId = siteIdOf(request);
-      await changeSite(parts.changes, siteId, { kind: 'site', change: { away } });
+      await changeSite(parts.changes, siteId, { kind: 'site', change: { archived } });
       return parts.sites.get(siteId);
     });
 
@@ -60,15 +60,15 @@ export const siteRoutes =
 
     /** A set as the start screen changes it; within the set it goes through edits, with undo. */
     app.put('/sets/:id', async (request: ById) => {
-      const { name, away } = checked(SetChangeDto, request.body);
+      const { name, archived } = checked(SetChangeDto, request.body);
       const set = await findSet(idFrom(request.params.id));
       const change = {
         ...(name !== undefined && { name: name.trim() }),
-        ...(away !== undefined && { away }),
+        ...(archived !== undefined && { archived }),
       };
       if (change.name === '') throw new ProblemError('impossible-edit', 'A set needs a name.');
       const edit: SentEdit = {
-        label: away === undefined ? 'name of the set' : away ? 'set put away' : 'set brought back',
+        label: archived === undefined ? 'name of the set' : archived ? 'set put away' : 'set brought back',
         commands: [{ kind: 'set', change }],
         seen: { photos: {}, set: set.version },
         token: randomUUID(),

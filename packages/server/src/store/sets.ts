@@ -39,17 +39,19 @@ export const knownSets = async (ids: readonly number[]): Promise<number[]> =>
   (await SetModel.findAll({ where: { id: [...ids] }, attributes: ['id'] })).map(({ id }) => id);
 
 /** Rows of a site's sets in the order in which they were made. @param where narrows them down */
-export const setsIn = (siteId: number, where: { away?: boolean; id?: number[] } = {}): Promise<SetModel[]> =>
-  SetModel.findAll({ where: { siteId, ...where }, order: [['id', 'ASC']] });
+export const setsIn = (
+  siteId: number,
+  where: { archived?: boolean; id?: number[] } = {},
+): Promise<SetModel[]> => SetModel.findAll({ where: { siteId, ...where }, order: [['id', 'ASC']] });
 
 /** A set at a version, or null. */
 export const setAtVersion = (version: number): Promise<SetModel | null> =>
   SetModel.findOne({ where: { version } });
 
 export async function photoSetOf(set: SetModel, options: InTransaction = {}): Promise<PhotoSet> {
-  const { id, siteId, name, arranged, rehearsed, handedOver, away, version, page } = set;
+  const { id, siteId, name, arranged, rehearsed, handedOver, archived, version, page } = set;
   const slots = await openSlotsOf(id, options);
-  return { id, siteId, name, slots, arranged, rehearsed, handedOver, away, version, page: page ?? null };
+  return { id, siteId, name, slots, arranged, rehearsed, handedOver, archived, version, page: page ?? null };
 }
 
 /** When something was changed last in the sets of a site: a page hangs on its places and rules, too. */

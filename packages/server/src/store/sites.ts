@@ -18,9 +18,9 @@ export async function readSite(id: number, options: InTransaction = {}): Promise
   const site = await SiteModel.findByPk(id, options);
   if (!site) throw new ProblemError('no-such-site');
   const places = await PlaceModel.findAll({ where: { siteId: id }, order: [['rank', 'ASC']], ...options });
-  const { name, address, policy, languages, devices, away, version } = site;
+  const { name, address, policy, languages, devices, archived, version } = site;
   return {
-    ...{ id, name, address, policy, languages, devices, away, version },
+    ...{ id, name, address, policy, languages, devices, archived, version },
     slots: places.map((p) => p.value),
     retired: site.retired ?? [],
   };
@@ -41,8 +41,8 @@ export async function holdSite(id: number, forChange: boolean, t: Transaction): 
 
 /** Writes what is decided on a site, its places apart. */
 export async function writeSite(site: Site, t: Transaction): Promise<void> {
-  const { id, name, address, policy, languages, devices, away, retired, version } = site;
-  const values = { name, address, policy, languages, devices, away, retired, version };
+  const { id, name, address, policy, languages, devices, archived, retired, version } = site;
+  const values = { name, address, policy, languages, devices, archived, retired, version };
   await SiteModel.update(values, { where: { id }, transaction: t });
 }
 
@@ -71,7 +71,7 @@ export async function insertSite(
   policy: Policy = DEFAULT_POLICY,
 ): Promise<number> {
   const site = await SiteModel.create(
-    { name, address: '', policy, languages: ['en'], devices: DEFAULT_DEVICES, away: false, version: 1 },
+    { name, address: '', policy, languages: ['en'], devices: DEFAULT_DEVICES, archived: false, version: 1 },
     { transaction: t },
   );
   await PlaceModel.bulkCreate(

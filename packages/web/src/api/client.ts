@@ -125,12 +125,13 @@ export const api = {
   newSite: (name: string) => call<{ id: number }>('POST', '/api/sites', { name }),
   renameSite: (siteId: number, name: string, version: number) =>
     call('PUT', `/api/sites/${siteId}`, { name, version }),
-  putSiteAway: (siteId: number, away: boolean) => call('PUT', `/api/sites/${siteId}/away`, { away }),
+  archiveSite: (siteId: number, archived: boolean) =>
+    call('PUT', `/api/sites/${siteId}/archived`, { archived }),
   demo: () => call<{ id: number }>('POST', '/api/demo', { pages: true }),
   limits: () => call<{ bytes: number; pixels: number }>('GET', '/api/limits'),
   newSet: (siteId: number, name: string) =>
     call<{ id: number }>('POST', `/api/sites/${siteId}/sets`, { name }),
-  changeSet: (setId: number, change: { name?: string; away?: boolean }) =>
+  changeSet: (setId: number, change: { name?: string; archived?: boolean }) =>
     call('PUT', `/api/sets/${setId}`, change),
   set: (setId: number, looking: Partial<Looking>) =>
     call<SetHeader>('GET', `/api/sets/${setId}?${query({ ...looking })}`),

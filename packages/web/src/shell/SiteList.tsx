@@ -54,9 +54,9 @@ export function SiteList() {
   const act = (body: () => Promise<unknown>) => {
     body().then(read, notifyFailure);
   };
-  const here = sites?.filter(({ away }) => !away) ?? [];
-  const away = sites?.filter((site) => site.away) ?? [];
-  const sets = here.flatMap((site) => site.sets.filter((set) => !set.away));
+  const here = sites?.filter(({ archived }) => !archived) ?? [];
+  const archived = sites?.filter((site) => site.archived) ?? [];
+  const sets = here.flatMap((site) => site.sets.filter((set) => !set.archived));
   const { holds } = WAYS.find(({ id }) => id === way)!;
   const last = lastWorkedOn(sets);
   return (
@@ -107,15 +107,15 @@ export function SiteList() {
               <SiteSection
                 key={site.id}
                 site={site}
-                shown={site.sets.filter((set) => !set.away && holds(set))}
+                shown={site.sets.filter((set) => !set.archived && holds(set))}
                 lastSet={last}
                 onChange={read}
                 act={act}
               />
             ))}
-            {away.length > 0 && (
+            {archived.length > 0 && (
               <section className="px-4 py-3 text-[13px] text-ink-2" aria-label="Sites put away">
-                {away.map((site) => (
+                {archived.map((site) => (
                   <div key={site.id} className="flex items-center gap-3 py-1">
                     <span>
                       <b className="text-ink">{site.name}</b>, put away with {site.sets.length}{' '}
@@ -124,7 +124,7 @@ export function SiteList() {
                     <button
                       className="chip"
                       aria-label={`Bring back ${site.name}`}
-                      onClick={() => act(() => api.putSiteAway(site.id, false))}
+                      onClick={() => act(() => api.archiveSite(site.id, false))}
                     >
                       Bring back
                     </button>

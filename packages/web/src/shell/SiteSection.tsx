@@ -38,7 +38,7 @@ function Away({ sets, act }: { sets: readonly SetSummary[]; act: Props['act'] })
               <button
                 className="chip ml-auto"
                 aria-label={`Bring back ${name}`}
-                onClick={() => act(() => api.changeSet(id, { away: false }))}
+                onClick={() => act(() => api.changeSet(id, { archived: false }))}
               >
                 Bring back
               </button>
@@ -53,7 +53,7 @@ function Away({ sets, act }: { sets: readonly SetSummary[]; act: Props['act'] })
 export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
   const [asking, setAsking] = useState<Asking>(null);
   const navigate = useNavigate();
-  const here = site.sets.filter(({ away }) => !away);
+  const here = site.sets.filter(({ archived }) => !archived);
   const said = wordsSaid(sumOf(here.flatMap(({ counts }) => counts?.words ?? [])));
   return (
     // Sites may have one name: landmarks that can't be told apart help nobody.
@@ -74,7 +74,7 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
         </button>
         <button
           className={PLAIN}
-          onClick={() => act(() => api.putSiteAway(site.id, true))}
+          onClick={() => act(() => api.archiveSite(site.id, true))}
           aria-label={`Put away ${site.name}`}
         >
           Put away
@@ -90,7 +90,7 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
               set={set}
               last={set.id === lastSet}
               onRename={() => setAsking({ kind: 'rename', set })}
-              onAway={() => act(() => api.changeSet(set.id, { away: true }))}
+              onAway={() => act(() => api.changeSet(set.id, { archived: true }))}
             />
           </li>
         ))}
@@ -100,7 +100,7 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
           </li>
         )}
       </ul>
-      <Away sets={site.sets.filter(({ away }) => away)} act={act} />
+      <Away sets={site.sets.filter(({ archived }) => archived)} act={act} />
       <NameSheet
         open={asking?.kind === 'set'}
         onClose={() => setAsking(null)}
