@@ -138,7 +138,7 @@ export interface Pinned {
   difference: number;
 }
 
-/** One photo in one of the lists of its set, with what is decided for that spot alone. */
+/** One photo in one slot of one set, with what is decided for it there alone. */
 export interface Placement {
   slot: SlotId;
   /** Where the picture leads, or "" for nowhere. */
@@ -156,7 +156,7 @@ export interface PhotoDecisions {
   words: Words;
   /** By place. */
   quality: Partial<Record<SlotId, QualityDecision>>;
-  /** Spots of its own, or null: it stands in every open list of its set. */
+  /** Placements of its own, or null: it stands in every open slot of its set. */
   placements: Placement[] | null;
   /** Where it stands in its set's order: a key that sorts by its characters' codes. */
   position: string;

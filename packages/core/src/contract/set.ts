@@ -5,7 +5,7 @@ import type { SlotId } from './site.ts';
 
 export interface SetDecisions {
   name: string;
-  /** Places whose lists are open: every photo without spots of its own stands in them. */
+  /** Open slots: every photo without placements of its own stands in them. */
   slots: SlotId[];
   /** An editor has said that the places are right; a new set begins with places of its own accord. */
   arranged: boolean;
@@ -55,7 +55,7 @@ export interface SetCounts {
   binned: number;
   /** Photos that stand in each place. */
   places: Record<SlotId, number>;
-  /** Photos with spots of their own. */
+  /** Photos with placements of their own. */
   placed: number;
   /** Bytes of the originals. */
   camera: number;

@@ -126,10 +126,12 @@ describe('a figure', () => {
     expect(said('  ')).not.toContain('details');
     expect(said('A line', 'decorative')).not.toContain('details');
   });
-  test('a spot’s own words and link are those of its figure', () => {
-    const [spot] = placed('grid');
+  test('a placement’s own words and link are those of its figure', () => {
+    const [placement] = placed('grid');
     const row = sampleRow([], {
-      placements: [{ ...spot!, link: '/shop?a=1&b="2"', words: { alt: 'To the shop', caption: 'Shop' } }],
+      placements: [
+        { ...placement!, link: '/shop?a=1&b="2"', words: { alt: 'To the shop', caption: 'Shop' } },
+      ],
     });
     const figure = parseFragment(figureMarkup({ row, slot: slotById('grid'), urlOf, first: false })!);
     expect(attributes(all(figure, 'a')[0]!).href).toBe('/shop?a=1&b="2"');
@@ -157,8 +159,12 @@ describe('one img alone', () => {
     expect(img.sizes).toContain('100vw');
   });
   test('keeps its link, and the box it is fitted into', () => {
-    const [spot] = placed('viewer');
-    const row = sampleRow([], { placements: [{ ...spot!, link: '/shop' }] }, { width: 320, height: 213 });
+    const [placement] = placed('viewer');
+    const row = sampleRow(
+      [],
+      { placements: [{ ...placement!, link: '/shop' }] },
+      { width: 320, height: 213 },
+    );
     const html = plain(row, 'viewer')!;
     expect(html).toMatch(/^<a href="\/shop"><img .*--dusky-most: 320px.*><\/a>$/);
     expect(plain({ ...row, variants: [] }, 'viewer')).toBeNull();

@@ -185,7 +185,7 @@ function longDescriptionMarkup(options: PictureOptions, { longDescription, title
   return `<details>\n${indent([`<summary>${name}</summary>`, ...blocks].join('\n'))}\n</details>`;
 }
 
-/** Where a photo leads in a place: the spot's own link, else its own where it is there to lead somewhere. */
+/** Where a photo leads in a place: the placement's own link, else its own where it is there to lead somewhere. */
 export function targetIn(row: Photo, slot: SlotId): { address: string; newWindow: boolean } | null {
   const { role, link, newWindow } = wordsIn(row, slot);
   const own = placementIn(row, slot).link.trim();

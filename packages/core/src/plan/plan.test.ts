@@ -258,10 +258,12 @@ describe('decisions for one place', () => {
     // For what does not move it changes nothing.
     expect(planned({ grid: { still: true } })).toEqual(planned({}));
   });
-  test('a spot may have a crop and words of its own', () => {
+  test('a placement may have a crop and words of its own', () => {
     const crop = { x: 10, y: 20, width: 500, height: 500 };
-    const [spot] = placed('grid');
-    const photo = samplePhoto({ placements: [{ ...spot!, crops: { '1:1': crop }, words: { alt: 'Here' } }] });
+    const [placement] = placed('grid');
+    const photo = samplePhoto({
+      placements: [{ ...placement!, crops: { '1:1': crop }, words: { alt: 'Here' } }],
+    });
     expect(planPhoto(photo, [], CONTEXT).every((v) => v.crop === crop)).toBe(true);
     expect(wordsIn(photo, 'grid')).toEqual({ ...photo.words, alt: 'Here' });
     expect(wordsIn(photo, 'column')).toEqual(photo.words);

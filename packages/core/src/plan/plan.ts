@@ -36,7 +36,7 @@ export const mayImprove = ({ settings: { target, lossless }, format }: PlannedVa
 
 type Placed = Pick<Photo, 'placements'>;
 
-/** Names of the slots a photo stands in: its own spots', or those of its set's open lists. */
+/** Names of the slots a photo stands in: those of its own placements, or its set's open ones. */
 export const slotsOf = (photo: Placed, setSlots: readonly SlotId[]): readonly SlotId[] =>
   photo.placements?.map(({ slot }) => slot) ?? setSlots;
 
@@ -47,7 +47,7 @@ export const placementIn = (photo: Placed, slot: SlotId): Placement =>
   photo.placements?.find((placement) => placement.slot === slot) ?? { slot, ...BARE };
 
 /**
- * The crop that a shape shows in a slot: of this spot, of the photo, or the automatic one. A spot's crop that was made
+ * The crop that a shape shows in a slot: of this placement, of the photo, or the automatic one. A placement's crop that was made
  * in another set's frame, before the photo was turned or replaced there, may fit no more: then it is not used.
  */
 export function cropIn(photo: Photo, slot: SlotId, shape: ShapeId): Rect {

@@ -39,7 +39,7 @@ const SAID = { sharp: 'sharp', soft: 'soft on dense screens', 'too-small': 'too 
 
 /**
  * What the editor is told before a replacement, and why; in the order size, ratio, crops, sharpness.
- * @param setSlots places of the set's open lists
+ * @param setSlots the set's open slots
  */
 export function replacementChanges(
   photo: Photo,

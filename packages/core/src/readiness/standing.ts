@@ -54,7 +54,7 @@ export interface Standing {
   kept: boolean;
   /** Places it stands in. */
   slots: SlotId[];
-  /** Spots of its own. */
+  /** It has placements of its own. */
   placed: boolean;
   camera: number;
   /** Keys of the files it wants, each once. */
@@ -99,7 +99,7 @@ function keepsAny(photo: Photo, language = 'en'): boolean {
   return checkPhoto(photo, words, { language }).some((finding) => isKept(words, finding));
 }
 
-/** @param setSlots places of the set's open lists */
+/** @param setSlots the set's open slots */
 export function standingOf(
   photo: Photo,
   setSlots: readonly SlotId[],

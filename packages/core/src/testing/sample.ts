@@ -78,7 +78,7 @@ export const sampleFrame = (change: Partial<Frame> = {}): Frame => ({
   ...change,
 });
 
-/** A spot with nothing decided for itself. */
+/** A placement with nothing decided for itself. */
 export const placed = (...slots: SlotId[]): Placement[] =>
   slots.map((slot) => ({ slot, link: '', words: {}, crops: {} }));
 

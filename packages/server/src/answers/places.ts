@@ -22,7 +22,7 @@ const MOST_SHOWN = 4;
 /** Photos that are planned in one go. */
 const BETWEEN = 25;
 
-/** Every photo of a site where it stands, with the open lists of its set. A photo of two sets comes twice. */
+/** Every photo of a site where it stands, with the open slots of its set. A photo of two sets comes twice. */
 async function* photosOfSite(site: Site): AsyncGenerator<{ setId: number; photo: Photo; slots: SlotId[] }> {
   for (const setId of await setsOfSite(site.id)) {
     const slots = await openSlotsOf(setId);

@@ -35,7 +35,10 @@ describe('batches', () => {
       ['1:1', false],
     ]);
     const crops = { '4:5': { x: 0, y: 0, width: 400, height: 500 } };
-    const placements = placed('hero', 'half').map((spot, at) => ({ ...spot, crops: at ? crops : {} }));
+    const placements = placed('hero', 'half').map((placement, at) => ({
+      ...placement,
+      crops: at ? crops : {},
+    }));
     expect(batchesOf(samplePhoto({ placements }), [], CONTEXT).map((b) => b.shape)).toEqual([
       '3:1',
       '4:5',

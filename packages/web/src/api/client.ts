@@ -185,8 +185,11 @@ export const api = {
     call<SentPhoto[]>('GET', `/api/sets/${setId}/found?${query({ words })}`),
   edit: (setId: number, edit: SentEdit & { since: number }) =>
     call<EditAnswer>('POST', `/api/sets/${setId}/edits`, edit),
-  undo: (setId: number, looking: Looking) => call<EditAnswer>('POST', `/api/sets/${setId}/undo`, looking),
-  redo: (setId: number, looking: Looking) => call<EditAnswer>('POST', `/api/sets/${setId}/redo`, looking),
+  /** @param step `token` names the click: sent again because no answer came, it is carried out once */
+  undo: (setId: number, step: Looking & { token: string }) =>
+    call<EditAnswer>('POST', `/api/sets/${setId}/undo`, step),
+  redo: (setId: number, step: Looking & { token: string }) =>
+    call<EditAnswer>('POST', `/api/sets/${setId}/redo`, step),
   dismiss: (setId: number, refusal: number) =>
     call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals/${refusal}`),
   dismissAll: (setId: number) => call<Refusal[]>('DELETE', `/api/sets/${setId}/refusals`),

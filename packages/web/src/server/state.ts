@@ -18,7 +18,7 @@ import { notify, notifyFailure } from '../screen/screen.ts';
 import { keys, PAGE } from './keys.ts';
 import { Live } from './live.ts';
 import { byPhoto } from './overlay.ts';
-import { EditQueue, type QueuedEdit } from './queue.ts';
+import { EditQueue, isAway, type QueuedEdit } from './queue.ts';
 import { isWindowOpen, openedAt, sinceOf, storageKeys, windowName } from './window.ts';
 
 export const client = new QueryClient({
@@ -278,17 +278,30 @@ export function choose(meeting: Meeting, mine: boolean): void {
   });
 }
 
+/** A step back or forth whose answer did not come: whoever clicks again means the same step. */
+let unanswered: { setId: number; direction: 'undo' | 'redo'; token: string } | null = null;
+
+/** The token of a click: that of the click before where it was not answered, and a new one otherwise. */
+function tokenFor(setId: number, direction: 'undo' | 'redo'): string {
+  const isAgain = unanswered?.setId === setId && unanswered.direction === direction;
+  const token = isAgain ? unanswered!.token : crypto.randomUUID();
+  unanswered = null;
+  return token;
+}
+
 async function step(direction: 'undo' | 'redo'): Promise<void> {
   if (!open) return;
   const { setId } = open;
   await allSaved();
   const { undoLabel, redoLabel } = headerOf(setId)?.edits ?? {};
   const label = direction === 'undo' ? undoLabel : redoLabel;
+  const token = tokenFor(setId, direction);
   try {
-    take(setId, await api[direction](setId, lookingAt(setId)));
+    take(setId, await api[direction](setId, { ...lookingAt(setId), token }));
     liveOf(setId).listsSoon();
     notify(`${direction === 'undo' ? 'Taken back' : 'Done again'}: ${label ?? 'the last edit'}`);
   } catch (error) {
+    if (isAway(error)) unanswered = { setId, direction, token };
     notifyFailure(error);
   }
 }

@@ -91,7 +91,12 @@ describe('an arrangement', () => {
     const changes: Partial<Photo>[] = [
       { words: { ...WORDS, role: 'functional', link: '/shop?a=1&b=2', newWindow: true } },
       { words: { ...WORDS, role: 'decorative', alt: '', title: '' } },
-      { placements: placed('pots').map((spot) => ({ ...spot, words: { alt: 'Here another text' } })) },
+      {
+        placements: placed('pots').map((placement) => ({
+          ...placement,
+          words: { alt: 'Here another text' },
+        })),
+      },
     ];
     const markup = markupOf(grid, changes);
     expect(markup).toContain('href="/shop?a=1&amp;b=2" target="_blank" rel="noopener"');
@@ -199,7 +204,7 @@ describe('a feed', () => {
     expect(markup.match(/<li/g)).toHaveLength(5);
   });
   test('has a poster where a picture leads to a film, and brings along what plays it', () => {
-    const placements = placed('pots').map((spot) => ({ ...spot, link: 'kiln.webm?v=1' }));
+    const placements = placed('pots').map((placement) => ({ ...placement, link: 'kiln.webm?v=1' }));
     const markup = markupOf(optionsFor('feed'), [{ placements }, {}]);
     expect(markup.match(/<a href="kiln.webm\?v=1" data-dusky-film="">/g)).toHaveLength(1);
     expect(markup).toContain('<span class="dusky-poster">Play the film</span>');
@@ -234,7 +239,7 @@ describe('an index', () => {
 describe('words over a rotating hero', () => {
   const over = { ...optionsFor('rotating'), texts: 'over', ink: 'dark', scrim: 0.4 } as ArrangementOptions;
   test('are a title, a caption and a button that says where it leads', () => {
-    const placements = placed('pots').map((spot) => ({ ...spot, link: '/shop/' }));
+    const placements = placed('pots').map((placement) => ({ ...placement, link: '/shop/' }));
     const leading = { ...WORDS, role: 'functional' as const, alt: 'To the <shop>', caption: 'Warm still' };
     const markup = markupOf(over, [{ words: leading, placements }, { placements }, {}]);
     expect(markup).toContain('<strong>Jug</strong>');
