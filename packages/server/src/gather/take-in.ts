@@ -70,7 +70,8 @@ export class TakeIn {
       } finally {
         // The same file again mends an original that was changed or lost on the disk, whatever becomes of it otherwise.
         const { hash } = received;
-        if (looked.isKept || (await this.vault.hasWhole(hash))) await this.preparer.markOriginal(hash, false);
+        const isMended = this.preparer.lossOf(hash) !== null && (await this.vault.hasWhole(hash));
+        if (isMended) await this.preparer.markOriginal(hash, false);
       }
     } catch (error) {
       if (sentenceOfDisk(error)) throw new ProblemError('disk-full', undefined, {}, error);
