@@ -21,7 +21,9 @@ export class SiteCache {
         if (this.asked.get(id) === found) this.known.set(id, site);
       },
       // What could not be read is tried again the next time.
-      () => this.forget(id),
+      () => {
+        if (this.asked.get(id) === found) this.forget(id);
+      },
     );
     return found;
   }
