@@ -1,5 +1,5 @@
 // Emptying the bin: photos go for good with their originals, others and shared ones stay, undo stays whole.
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Command } from '@dusky-otter/core';
 import { EditModel, MembershipModel, OriginalModel, PhotoModel, VariantModel } from '../database/models.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
@@ -7,18 +7,23 @@ import { photoWithSquare, testServer, type TestServer } from '../testing/server.
 let server: TestServer;
 let ids: number[];
 let hashes: string[];
-beforeEach(async () => {
+let count = 0;
+beforeAll(async () => {
   server = await testServer();
+});
+afterAll(() => server.close());
+beforeEach(async () => {
+  await server.begin();
   [ids, hashes] = [[], []];
+  count++;
   for (const [i, name] of ['a.jpg', 'b.jpg', 'c.jpg'].entries()) {
-    const result = await server.add(name, await photoWithSquare(400 + i, 300, { x: 0.5, y: 0.5 }));
+    const result = await server.add(name, await photoWithSquare(400 + i, 300 + count, { x: 0.5, y: 0.5 }));
     if (result.kind !== 'new') throw new Error(result.kind);
     ids.push(result.photo.id);
     hashes.push(result.photo.original.hash);
   }
   await server.prepared();
 });
-afterEach(() => server.close());
 
 const edit = (label: string, commands: Command[]) => server.edit({ label, commands });
 const empty = () => server.app.inject({ method: 'DELETE', url: `/api/sets/${server.setId}/bin` });
@@ -63,10 +68,8 @@ describe('emptying the bin', () => {
     await edit('order', [{ kind: 'position', photo: ids[2]!, position: 'Zz' }]);
     await edit('bin', [{ kind: 'bin', photo: ids[1]!, binned: true }]);
     await empty();
-    expect((await EditModel.findAll({ order: [['id', 'ASC']] })).map(({ label }) => label)).toEqual([
-      'both',
-      'order',
-    ]);
+    const left = await EditModel.findAll({ where: { setId: server.setId }, order: [['id', 'ASC']] });
+    expect(left.map(({ label }) => label)).toEqual(['both', 'order']);
     expect((await undo()).status).toBe(200);
     expect((await undo()).status).toBe(200);
     expect((await server.state()).rows.map((row) => [row.id, row.words.title])).toEqual([
@@ -82,7 +85,7 @@ describe('emptying the bin', () => {
   test('the same photo may come again, as a new one', async () => {
     await edit('bin', [{ kind: 'bin', photo: ids[1]!, binned: true }]);
     await empty();
-    const again = await server.add('b.jpg', await photoWithSquare(401, 300, { x: 0.5, y: 0.5 }));
+    const again = await server.add('b.jpg', await photoWithSquare(401, 300 + count, { x: 0.5, y: 0.5 }));
     expect(again.kind).toBe('new');
   });
 });

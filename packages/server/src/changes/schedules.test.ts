@@ -22,9 +22,11 @@ import { findSet } from '../store/sets.ts';
 import { testServer, type TestServer } from '../testing/server.ts';
 import { emptyBin } from './bin.ts';
 
-/** How often two writers meet, and what each does then. */
-const SCHEDULES = Number(process.env.SCHEDULES ?? 200);
+/** How often two writers meet, and what each does then; SCHEDULES and SEED try more, and others. */
+const SCHEDULES = Number(process.env.SCHEDULES ?? 60);
 const ACTS = 3;
+/** How long files may take to be made, in ms: far longer than on any machine. */
+const LONGEST = Number(process.env.LONGEST ?? 120_000);
 /** Files that come and go: few, so that they come again. */
 const FILES = 6;
 
@@ -201,17 +203,23 @@ async function wrong(): Promise<string[]> {
 
 /** Resolves when every file that is wanted is made; nothing is looked for that was not looked for already. */
 async function settled(): Promise<void> {
-  const { preparer, hub } = server.parts;
+  const { preparer, hub, ledgers } = server.parts;
+  // Ledgers are made anew beside everything else: what waits for its turn has it before this.
+  for (const setId of sets) await ledgers.update(setId, []);
   const isDone = () =>
     sets.every((setId) => {
       const { wanted, made, failed } = preparer.progressOf(setId);
       return made + failed >= wanted;
     });
   if (isDone()) return;
-  await new Promise<void>((done) => {
+  await new Promise<void>((done, fail) => {
+    const said = () => sets.map((setId) => preparer.progressOf(setId));
+    // Nothing takes a hundredth of this: what is not made by then is never made.
+    const tooLong = setTimeout(() => fail(new Error(`Never made: ${JSON.stringify(said())}`)), LONGEST);
     const stop = hub.listen(sets, {
       send: () => {
         if (isDone()) {
+          clearTimeout(tooLong);
           stop();
           done();
         }

@@ -188,6 +188,18 @@ describe('the preparer', () => {
     await preparer.reconcileSoon(server.setId);
     expect(server.reports.at(-1)).toContain(`Set ${server.setId} could not be read`);
   });
+  test('who waits for a file whose place is closed meanwhile waits no longer', async () => {
+    const { pool, preparer } = server.parts;
+    const open = (slots: string[]) => server.edit({ commands: [{ kind: 'set', change: { slots } }] });
+    pool.render = () => new Promise(() => undefined);
+    await open(['viewer']);
+    await preparer.reconcile(server.setId);
+    const { original, variants } = (await server.state()).rows[0]!;
+    const wanted = variants.find(({ bytes }) => bytes === null)!;
+    const stored = preparer.untilStored({ hash: original.hash, key: wanted.key });
+    await open(['hero']);
+    expect(await stored).toBe(false);
+  });
   test('an original that was damaged on disk is said, not published', async () => {
     const { original } = (await server.state()).rows[0]!;
     await writeFile(server.parts.vault.original(original.hash), 'damaged');

@@ -91,6 +91,8 @@ export class Preparer {
     this.dropUnwanted();
     this.tellProgress(setId);
     this.deps.batcher.counts(setId);
+    // Who waits for a file that nobody wants any more waits in vain.
+    this.wake();
     this.pump();
   }
 
