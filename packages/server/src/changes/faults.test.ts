@@ -1,5 +1,7 @@
 // What happens at the worst moment: answers that are lost, acts that meet, files that come while they go.
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { placementsFor, type Command, type Slot } from '@dusky-otter/core';
 import { EditModel, MembershipModel, OriginalModel, PhotoModel, TouchModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
@@ -9,6 +11,7 @@ import { copiesOf } from '../testing/copies.ts';
 import { holdNextReading, loseCommits, statementsIn } from '../testing/faults.ts';
 import { photoWithSquare, testServer, WINDOW, type TestServer, type WholeRow } from '../testing/server.ts';
 import { emptyBin } from './bin.ts';
+import { settleAside } from './dropping.ts';
 import { keepPlan } from './plans.ts';
 import { publish } from './publishing.ts';
 
@@ -158,6 +161,18 @@ test('a file that comes again while its photo is deleted is there afterwards', a
     expect(await PhotoModel.count({ where: { originalHash: hash } })).toBe(1);
     expect([await vault.hasWhole(hash), await vault.setAsides()]).toEqual([true, []]);
   }
+});
+
+test('what a crash left aside comes back where it is known, and is deleted where it is not', async () => {
+  const { vault } = server.parts;
+  const { hash } = (await row()).original;
+  const unknown = 'f'.repeat(64);
+  await vault.setAside(hash);
+  await writeFile(join(vault.root, 'aside', unknown), 'nobody’s');
+  expect(await vault.has(vault.original(hash))).toBe(false);
+  await settleAside(vault, await vault.setAsides());
+  expect([await vault.hasWhole(hash), await vault.setAsides()]).toEqual([true, []]);
+  expect(await vault.has(vault.original(unknown))).toBe(false);
 });
 
 describe('a hand-over', () => {
