@@ -97,6 +97,7 @@ describe('an act that is sent twice', () => {
 
 test('a photo that is changed while its set is counted anew is counted as it is then', async () => {
   const { ledgers, preparer } = server.parts;
+  preparer.pause(server.setId, true);
   await ledgers.get(server.setId);
   const { reached, open } = holdNextReading();
   const counted = preparer.reconcile(server.setId);
@@ -278,6 +279,7 @@ describe('a change of a site', () => {
     );
   });
   test('plans once for several changes that come while it plans', async () => {
+    server.parts.preparer.pause(server.setId, true);
     const made = await madeAnew(async () => {
       const { reached, open } = holdNextReading();
       await place({ budget: 80_000 });
