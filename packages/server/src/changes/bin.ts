@@ -4,12 +4,11 @@ import { isPhotoCommand, type Command } from '@dusky-otter/core';
 import type { Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { EditModel, MembershipModel, PhotoModel } from '../database/models.ts';
-import { retryOnDatabaseLoss } from '../database/retry.ts';
 import { originalsOf } from '../store/originals.ts';
 import { dropPlacements } from '../store/placements.ts';
 import type { Vault } from '../vault/vault.ts';
 import type { Changes, SetWork } from './changes.ts';
-import { dropUnused, settleAside } from './dropping.ts';
+import { changeThatDrops } from './dropping.ts';
 
 /** Edits can't bring back what is gone: its commands leave the history, and edits of nothing else with them. */
 async function forgetIn(setId: number, gone: ReadonlySet<number>, t: Transaction): Promise<void> {
@@ -44,16 +43,8 @@ async function takeOut(work: SetWork): Promise<{ ids: number[]; hashes: string[]
 }
 
 /** Deletes for good. @returns ids of the photos that left the set @throws ProblemError no-such-set */
-export async function emptyBin(changes: Changes, vault: Vault, setId: number): Promise<number[]> {
-  let dropped: string[] = [];
-  try {
-    return await changes.inSet(setId, async (work) => {
-      const { ids, hashes } = await takeOut(work);
-      dropped = hashes;
-      const { files } = await dropUnused(work, hashes, vault);
-      return { answer: ids, effects: { sets: [setId], photos: ids, left: [setId], offers: [setId], files } };
-    });
-  } finally {
-    await retryOnDatabaseLoss(() => settleAside(vault, dropped));
-  }
-}
+export const emptyBin = (changes: Changes, vault: Vault, setId: number): Promise<number[]> =>
+  changeThatDrops(changes, vault, setId, async (work) => {
+    const { ids, hashes } = await takeOut(work);
+    return { answer: ids, effects: { sets: [setId], photos: ids, left: [setId], offers: [setId] }, hashes };
+  });

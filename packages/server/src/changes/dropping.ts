@@ -1,9 +1,10 @@
 // Originals that nobody needs any more go for good, with all that was made of them: they may say where they were taken.
 import { OriginalModel, VariantModel } from '../database/models.ts';
 import { inParts } from '../database/in-parts.ts';
+import { retryOnDatabaseLoss } from '../database/retry.ts';
 import { factsOf, usedOf, variantsOfOriginals } from '../store/originals.ts';
 import type { Vault } from '../vault/vault.ts';
-import type { Work } from './changes.ts';
+import type { Changes, Done, SetWork, Work } from './changes.ts';
 import type { Effects } from './effects.ts';
 
 /**
@@ -11,11 +12,11 @@ import type { Effects } from './effects.ts';
  * that the rows are gone; see `settleAside`.
  * @returns the files that were made of them
  */
-export async function dropUnused(
+async function dropUnused(
   work: Work,
   hashes: readonly string[],
   vault: Vault,
-): Promise<Required<Pick<Effects, 'files'>>> {
+): Promise<NonNullable<Effects['files']>> {
   const { t } = work;
   const held = [...(await work.originals(hashes)).keys()];
   const used = await usedOf(held, t);
@@ -27,7 +28,7 @@ export async function dropUnused(
     await OriginalModel.destroy({ where: { hash: part }, transaction: t });
   }
   for (const hash of unused) await vault.setAside(hash);
-  return { files };
+  return files;
 }
 
 /**
@@ -38,5 +39,29 @@ export async function settleAside(vault: Vault, hashes: readonly string[]): Prom
   for (const hash of hashes) {
     if (await factsOf(hash)) await vault.bringBack(hash);
     else await vault.dropAside(hash);
+  }
+}
+
+/**
+ * A change after which some originals may be needed by nobody: these go with it.
+ * @param body says which, beside its answer and what it touched
+ * @throws ProblemError no-such-set; whatever `body` throws: then nothing is changed
+ */
+export async function changeThatDrops<T>(
+  changes: Changes,
+  vault: Vault,
+  setId: number,
+  body: (work: SetWork) => Promise<Done<T> & { hashes: string[] }>,
+): Promise<T> {
+  let dropped: string[] = [];
+  try {
+    return await changes.inSet(setId, async (work) => {
+      const { answer, effects, hashes } = await body(work);
+      dropped = hashes;
+      const files = await dropUnused(work, hashes, vault);
+      return { answer, effects: { ...effects, files } };
+    });
+  } finally {
+    await retryOnDatabaseLoss(() => settleAside(vault, dropped));
   }
 }

@@ -19,10 +19,13 @@ interface Entity {
   parts: string[];
 }
 
+/** Names a photo, a set or a site among all of them. */
+const nameOf = (entity: Touched['entity'], id: number): string => `${entity} ${id}`;
+
 function entitiesOf(touched: readonly Touched[]): Entity[] {
   const found = new Map<string, Entity>();
   for (const { entity, id, part } of touched) {
-    const key = `${entity} ${id}`;
+    const key = nameOf(entity, id);
     const known = found.get(key) ?? { entity, id, parts: [] };
     known.parts.push(part);
     found.set(key, known);
@@ -38,18 +41,24 @@ const seenOf = ({ entity, id }: Entity, { photos, set, site }: SentEdit['seen'])
 const versionOf = ({ entity, id }: Pick<Entity, 'entity' | 'id'>, versions: Versions): number | undefined =>
   entity === 'photo' ? versions.photo(id) : versions[entity]();
 
-/** What touched some of these behind the lowest of their versions; whoever asks looks at each version by itself. */
+/**
+ * What touched some of these behind the lowest of their versions, by `nameOf`; whoever asks looks at each version by
+ * itself.
+ */
 async function touchesBehind(
   entities: readonly { entity: Touched['entity']; id: number; version: number }[],
   other: { window?: { [Op.ne]: string }; editId?: { [Op.ne]: number } },
   t: Transaction,
-): Promise<TouchModel[]> {
-  const found: TouchModel[] = [];
+): Promise<Map<string, TouchModel[]>> {
+  const found = new Map<string, TouchModel[]>();
   for (const entity of ['photo', 'set', 'site'] as const) {
     for (const part of inParts(entities.filter((one) => one.entity === entity))) {
       const version = { [Op.gt]: Math.min(...part.map((one) => one.version)) };
       const where = { entity, entityId: part.map(({ id }) => id), version, ...other };
-      found.push(...(await TouchModel.findAll({ where, transaction: t })));
+      for (const touch of await TouchModel.findAll({ where, transaction: t })) {
+        const name = nameOf(entity, touch.entityId);
+        found.set(name, [...(found.get(name) ?? []), touch]);
+      }
     }
   }
   return found;
@@ -75,13 +84,12 @@ export async function checkTouched(
   });
   const others = await touchesBehind(behind, { window: { [Op.ne]: window } }, t);
   const stale = behind.filter(({ entity, id, version, parts }) =>
-    others.some(
-      (touch) =>
-        touch.entity === entity &&
-        touch.entityId === id &&
-        touch.version > version &&
-        parts.some((part) => overlap(part.slice(0, LONGEST_PART), touch.part)),
-    ),
+    others
+      .get(nameOf(entity, id))
+      ?.some(
+        (touch) =>
+          touch.version > version && parts.some((part) => overlap(part.slice(0, LONGEST_PART), touch.part)),
+      ),
   );
   if (stale.length === 0) return;
   throw new ProblemError('stale', undefined, {
@@ -103,15 +111,10 @@ export async function checkStep(
 ): Promise<void> {
   const own = await TouchModel.findAll({ where: { editId }, transaction: t });
   const behind = own.map(({ entity, entityId, version }) => ({ entity, id: entityId, version }));
-  const later = new Map<string, TouchModel[]>();
-  for (const touch of await touchesBehind(behind, { editId: { [Op.ne]: editId } }, t)) {
-    if (touch.window === window) continue;
-    const key = `${touch.entity} ${touch.entityId}`;
-    later.set(key, [...(later.get(key) ?? []), touch]);
-  }
+  const later = await touchesBehind(behind, { editId: { [Op.ne]: editId } }, t);
   const same = own.flatMap(({ entity, entityId, part, version }) =>
-    (later.get(`${entity} ${entityId}`) ?? []).filter(
-      (touch) => touch.version > version && overlap(touch.part, part),
+    (later.get(nameOf(entity, entityId)) ?? []).filter(
+      (touch) => touch.window !== window && touch.version > version && overlap(touch.part, part),
     ),
   );
   if (same.length === 0) return;

@@ -19,6 +19,7 @@ const IN_ORDER: [string, string][] = [
 /**
  * Photos of a set in its order, binned ones too, or those of them that are asked for.
  * @param language of their words; what is not said in it is empty
+ * @param reading who locks what hangs on photos holds these already
  */
 export async function loadPhotos(
   setId: number,
@@ -27,19 +28,13 @@ export async function loadPhotos(
   reading: Reading = {},
 ): Promise<Photo[]> {
   const { transaction } = reading;
-  const standing = { where: { setId, ...(only && { photoId: [...only] }) }, order: IN_ORDER };
-  // Photos are locked before what hangs on them, in the order of their ids: as everybody else does.
-  const ids = reading.lock
-    ? (await MembershipModel.findAll({ ...standing, transaction: transaction! })).map(
-        ({ photoId }) => photoId,
-      )
-    : null;
-  const locked =
-    ids && (await PhotoModel.findAll({ where: { id: ids }, order: [['id', 'ASC']], ...reading }));
-  const memberships = await MembershipModel.findAll({ ...standing, ...reading });
+  const memberships = await MembershipModel.findAll({
+    where: { setId, ...(only && { photoId: [...only] }) },
+    order: IN_ORDER,
+    ...reading,
+  });
   const here = memberships.map(({ photoId }) => photoId);
-  const photos =
-    locked ?? (await PhotoModel.findAll({ where: { id: here }, order: [['id', 'ASC']], ...reading }));
+  const photos = await PhotoModel.findAll({ where: { id: here }, order: [['id', 'ASC']], ...reading });
   const originals = await OriginalModel.findAll({
     where: { hash: photos.map(({ originalHash }) => originalHash) },
     ...(transaction && { transaction }),
