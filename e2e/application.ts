@@ -4,7 +4,8 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
-import type { Command, Policy, Words } from '@dusky-otter/core';
+import type { Policy, Words } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
 import { startServer, type ServerProcess } from '../packages/server/src/testing/process.ts';
 import { ownDatabase } from '../packages/server/src/testing/database.ts';
 

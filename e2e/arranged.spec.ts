@@ -1,7 +1,8 @@
 // Arrangements in pages of others: as wide as computed, the file that was predicted, nothing that moves while it loads,
 // clean for axe, with and without scripts.
 import { expect, test, type Page } from '@playwright/test';
-import { chosenWidth, widthAt } from '../packages/core/src/index.ts';
+import { widthAt } from '../packages/core/src/css/index.ts';
+import { chosenWidth } from '../packages/core/src/source/index.ts';
 import { axeFindings } from './application.ts';
 import { HOSTS, itemsOf, markupOf, OPTIONS, runtimeFile, startSpecimen, type Specimen } from './specimen.ts';
 

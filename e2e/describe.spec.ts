@@ -4,7 +4,8 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { CDPSession, Page } from '@playwright/test';
-import { NO_WORDS, type Words } from '@dusky-otter/core';
+import type { Words } from '@dusky-otter/core/contract';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { unzipSync } from 'fflate';
 import { allMade, axeFindings, expect, saved, test, wordsOf } from './application.ts';
 

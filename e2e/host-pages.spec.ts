@@ -4,16 +4,9 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import {
-  derivedBudget,
-  figureMarkup,
-  figureStyles,
-  plainMarkup,
-  readWidth,
-  rowMarkup,
-  slotsIn,
-  widthAt,
-} from '../packages/core/src/index.ts';
+import { widthAt } from '../packages/core/src/css/index.ts';
+import { figureMarkup, figureStyles, plainMarkup, rowMarkup } from '../packages/core/src/markup/index.ts';
+import { derivedBudget, readWidth, slotsIn } from '../packages/core/src/slots/index.ts';
 import type { PhotoRow, PlanContext, Slot } from '../packages/core/src/contract/index.ts';
 import { CONTEXT, sampleRow } from '../packages/core/src/testing/sample.ts';
 

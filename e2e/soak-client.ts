@@ -1,13 +1,13 @@
 // A window without a screen, for the soak: the real queue, cache and events of the web application, over HTTP.
 import { QueryClient } from '@tanstack/react-query';
 import type {
-  Command,
   EditAnswer,
   PhotoPage,
   SentPhoto,
   SetEvent,
   SetHeader,
-} from '../packages/core/src/index.ts';
+} from '../packages/core/src/contract/index.ts';
+import type { Command } from '../packages/core/src/edits/index.ts';
 import { ApiError, type Looking } from '../packages/web/src/api/client.ts';
 import { keys } from '../packages/web/src/server/keys.ts';
 import { Live } from '../packages/web/src/server/live.ts';

@@ -1,7 +1,9 @@
 // Three windows at random work on two sets that share photos: edits, undo, arrivals, broken lines. In the end every
 // window shows what the database holds. The same seed brings the same choices; SOAK_STEPS makes it longer.
 import sharp from 'sharp';
-import { chance, positionBetween, type Command, type SentPhoto } from '../packages/core/src/index.ts';
+import { chance } from '../packages/core/src/chance/index.ts';
+import type { SentPhoto } from '../packages/core/src/contract/index.ts';
+import { positionBetween, type Command } from '../packages/core/src/edits/index.ts';
 import { expect, test } from './application.ts';
 import { SoakClient } from './soak-client.ts';
 

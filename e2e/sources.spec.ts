@@ -3,7 +3,9 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { expect, test, type Browser } from '@playwright/test';
 import sharp from 'sharp';
-import { pageStyles, pictureMarkup, SHIPPED_SLOTS, variantSentTo } from '../packages/core/src/index.ts';
+import { pageStyles, pictureMarkup } from '../packages/core/src/markup/index.ts';
+import { variantSentTo } from '../packages/core/src/readiness/index.ts';
+import { SHIPPED_SLOTS } from '../packages/core/src/slots/index.ts';
 import type { PhotoRow, SlotId } from '../packages/core/src/contract/index.ts';
 import { CONTEXT, sampleRow } from '../packages/core/src/testing/sample.ts';
 

@@ -4,15 +4,8 @@ import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import sharp from 'sharp';
-import {
-  arrangedMarkup,
-  arrangementRules,
-  cellsOf,
-  runtimeFor,
-  slotsOfArrangement,
-  wholeOptions,
-  type Cell,
-} from '../packages/core/src/index.ts';
+import { cellsOf, slotsOfArrangement, wholeOptions, type Cell } from '../packages/core/src/arrange/index.ts';
+import { arrangedMarkup, arrangementRules, runtimeFor } from '../packages/core/src/markup/index.ts';
 import type {
   Arrangement,
   ArrangementOptions,

@@ -89,7 +89,7 @@ await fetch(`${address}/api/demo`, {
 /** @type {{ sets: { id: number, name: string }[] }[]} */
 const [site] = /** @type {any} */ (await (await fetch(`${address}/api/sites`)).json());
 const home = site?.sets.find(({ name }) => name === 'Home page')?.id;
-const { wholeSet } = await import('@dusky-otter/core');
+const { wholeSet } = await import('@dusky-otter/core/reading');
 const { rows } = await wholeSet(async (path) => (await fetch(`${address}${path}`)).json(), 1);
 const kiln = rows.find((row) => row.words.title === 'Wood kiln at dusk');
 await shoot('sites', '/', { ready: false, before: (page) => page.getByText('Home page').first().waitFor() });

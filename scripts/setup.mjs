@@ -137,7 +137,7 @@ export async function build() {
   const sources = ['core', 'server', 'web', 'runtime'].map((name) => join(ROOT, 'packages', name));
   const digest = digestOf([join(ROOT, 'tsconfig.base.json'), ...sources]);
   const products = [
-    'core/dist/index.js',
+    'core/dist/contract/index.js',
     'server/dist/main.js',
     'web/dist/index.html',
     'runtime/dist/viewer.js',

@@ -1,12 +1,7 @@
 // What a recipe's file weighs exactly at a visible difference, so that recipes can be set side by side.
-import {
-  QualitySearch,
-  type Attempt,
-  type Curve,
-  type DifferenceReference,
-  type Pixels,
-  type Recipe,
-} from '@dusky-otter/core';
+import type { Recipe } from '@dusky-otter/core/contract';
+import type { DifferenceReference, Pixels } from '@dusky-otter/core/difference';
+import { QualitySearch, type Attempt, type Curve } from '@dusky-otter/core/weight';
 import { throughRecipe } from './calibration/photos.ts';
 
 /** Bytes where the difference is the target: along the secant, in logarithms, through the nearest files on both sides. */

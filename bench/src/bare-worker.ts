@@ -1,7 +1,7 @@
 // The bare script's worker: plain sharp, one call an output, nothing else. It is what the application is measured against.
 import { readFile, writeFile } from 'node:fs/promises';
 import sharp, { type OutputInfo, type Sharp } from 'sharp';
-import type { EncoderSettings, OutputFormat, Rect } from '@dusky-otter/core';
+import type { EncoderSettings, OutputFormat, Rect } from '@dusky-otter/core/contract';
 
 export interface BareOutput {
   source: string;

@@ -1,15 +1,14 @@
 // The recipes of both passes beside those of the pipeline's version before: bytes exactly at the target, and what the
 // reference program says of both.
+import type { Recipe } from '@dusky-otter/core/contract';
+import { DifferenceReference, type Pixels } from '@dusky-otter/core/difference';
 import {
-  DifferenceReference,
   FORMER,
   predictedOffset,
   quickRecipe,
   thoroughRecipes,
   type LossyFormat,
-  type Pixels,
-  type Recipe,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/weight';
 import { searchedTo } from './at-target.ts';
 import { seenAt } from './calibration/photos.ts';
 import type { Referee } from './calibration/referee.ts';

@@ -3,18 +3,12 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, readdir, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import {
-  DEFAULT_DEVICES,
-  DEFAULT_POLICY,
-  firstFrame,
-  NO_WORDS,
-  placementsFor,
-  positions,
-  SHIPPED_SLOTS,
-  type Photo,
-  type PlanContext,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { Photo, PlanContext, SlotId } from '@dusky-otter/core/contract';
+import { placementsFor, positions } from '@dusky-otter/core/edits';
+import { firstFrame } from '@dusky-otter/core/geometry';
+import { DEFAULT_DEVICES, SHIPPED_SLOTS } from '@dusky-otter/core/slots';
+import { DEFAULT_POLICY } from '@dusky-otter/core/weight';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { ROOT } from './report.ts';
 
 interface DemoPhoto {

@@ -1,5 +1,7 @@
 // The fixed qualities that searched quality is compared with.
-import { isLossy, ONE_QUALITY, type EncoderSettings, type OutputFormat } from '@dusky-otter/core';
+import type { EncoderSettings, OutputFormat } from '@dusky-otter/core/contract';
+import { ONE_QUALITY } from '@dusky-otter/core/readiness';
+import { isLossy } from '@dusky-otter/core/weight';
 
 export const FIXED = ONE_QUALITY;
 

@@ -4,7 +4,7 @@ import { readFile } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { extname, join, normalize } from 'node:path';
 import type { Browser, Download, Page } from '@playwright/test';
-import { readCsv } from '@dusky-otter/core';
+import { readCsv } from '@dusky-otter/core/csv';
 
 const KINDS: Record<string, string> = {
   '.html': 'text/html',

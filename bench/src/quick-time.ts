@@ -2,7 +2,8 @@
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { NO_TURNING, planPhoto } from '@dusky-otter/core';
+import { NO_TURNING } from '@dusky-otter/core/geometry';
+import { planPhoto } from '@dusky-otter/core/plan';
 import { batchesOf } from '../../packages/server/dist/prepare/batches.js';
 import { render } from '../../packages/server/dist/codec/render.js';
 import { FIRST_CONTEXT, type DemoSet } from './demo.ts';

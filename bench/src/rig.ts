@@ -3,7 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { wholeSet, type WholeSet } from '@dusky-otter/core';
+import { wholeSet, type WholeSet } from '@dusky-otter/core/reading';
 import { ROOT } from './report.ts';
 
 export type Part = 'server' | 'codec' | 'database' | 'start script';

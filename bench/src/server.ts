@@ -4,7 +4,8 @@ import { createInterface } from 'node:readline';
 import { resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
-import { wholeSet, type SetEvent, type WholeSet } from '@dusky-otter/core';
+import type { SetEvent } from '@dusky-otter/core/contract';
+import { wholeSet, type WholeSet } from '@dusky-otter/core/reading';
 import { ROOT } from './report.ts';
 
 export interface RunningServer {

@@ -5,6 +5,7 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
+import type { Recipe } from '@dusky-otter/core/contract';
 import {
   CALIBRATED,
   errorWeights,
@@ -15,9 +16,8 @@ import {
   windowEnergies,
   type DifferenceModel,
   type Pixels,
-  type Recipe,
   type WindowEnergies,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/difference';
 import {
   cropAt,
   findPhotos,

@@ -1,5 +1,6 @@
 // What the encoders offer: settings that are set side by side at the same visible difference.
-import type { Curve, Recipe } from '@dusky-otter/core';
+import type { Recipe } from '@dusky-otter/core/contract';
+import type { Curve } from '@dusky-otter/core/weight';
 
 export interface Setting {
   curve: Exclude<Curve, 'jpegFull'>;

@@ -3,7 +3,8 @@
 // they were not fitted to.
 // node bench/dist/calibration/ladders.js FOLDER… (HALF=calibration: nothing but what is fitted; CURVES=avif,webp: those alone)
 import { join } from 'node:path';
-import { DifferenceReference, featureVector, type Curve } from '@dusky-otter/core';
+import { DifferenceReference } from '@dusky-otter/core/difference';
+import { featureVector, type Curve } from '@dusky-otter/core/weight';
 import { ROOT } from '../report.ts';
 import { cropAt, findPhotos, knownPhotos, LADDERS, ofEach, throughRecipe, type Half } from './photos.ts';
 import { leastSquares } from './statistics.ts';

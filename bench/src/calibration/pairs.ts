@@ -7,7 +7,7 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import Papa from 'papaparse';
-import { QUICK, type Curve, type LossyFormat } from '@dusky-otter/core';
+import { QUICK, type Curve, type LossyFormat } from '@dusky-otter/core/weight';
 import { ROOT } from '../report.ts';
 import {
   cropAt,

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import sharp from 'sharp';
-import type { Pixels } from '@dusky-otter/core';
+import type { Pixels } from '@dusky-otter/core/difference';
 
 const run = promisify(execFile);
 

@@ -3,7 +3,7 @@
 // node bench/dist/calibration/targets.js FOLDER… (ALL=1: every JPEG and PNG of the folders instead of the known ones)
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { settingsFor, TARGETS, type LossyFormat } from '@dusky-otter/core';
+import { settingsFor, TARGETS, type LossyFormat } from '@dusky-otter/core/weight';
 import sharp from 'sharp';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
 import { ROOT, rounded } from '../report.ts';

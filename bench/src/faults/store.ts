@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { WholeSet } from '@dusky-otter/core';
+import type { WholeSet } from '@dusky-otter/core/reading';
 import sharp from 'sharp';
 import type { Rig } from '../rig.ts';
 

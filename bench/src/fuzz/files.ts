@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { chance, type Chance } from '@dusky-otter/core';
+import { chance, type Chance } from '@dusky-otter/core/chance';
 import sharp from 'sharp';
 
 export interface SoundFile {

@@ -1,6 +1,8 @@
 // For tests and benchmarks: requests as nobody should send them, from a seed. Every one must be answered below 500.
 import type { FastifyInstance, InjectOptions } from 'fastify';
-import { chance, SHIPPED_SLOTS, type Chance, type PhotoPage } from '@dusky-otter/core';
+import { chance, type Chance } from '@dusky-otter/core/chance';
+import type { PhotoPage } from '@dusky-otter/core/contract';
+import { SHIPPED_SLOTS } from '@dusky-otter/core/slots';
 
 /** A request to the routes; its address is always text here. */
 type FuzzedRequest = InjectOptions & { url: string };

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { chance } from '@dusky-otter/core';
+import { chance } from '@dusky-otter/core/chance';
 import sharp, { type Sharp } from 'sharp';
 import type { SoundFile } from './files.js';
 

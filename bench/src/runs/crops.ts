@@ -1,15 +1,9 @@
 // First guesses of crops: how many keep at least 90 % of the hand-labelled subject, beside other ways to choose.
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import {
-  cover,
-  guessFocalPoint,
-  largestWindow,
-  ratioOf,
-  type Rect,
-  type ShapeId,
-  type Size,
-} from '@dusky-otter/core';
+import type { Rect, ShapeId, Size } from '@dusky-otter/core/contract';
+import { cover, largestWindow, ratioOf } from '@dusky-otter/core/geometry';
+import { guessFocalPoint } from '@dusky-otter/core/saliency';
 import sharp from 'sharp';
 import { report, ROOT, type Figures } from '../report.ts';
 

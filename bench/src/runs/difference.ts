@@ -1,7 +1,7 @@
 // The visible difference: its time a megapixel, and how it agrees with the reference program's scores on photographs
 // that the calibration has not seen. The made-up demo photos are always there; real ones in CALIBRATION_PHOTOS.
 import { join } from 'node:path';
-import { DifferenceReference, type Pixels } from '@dusky-otter/core';
+import { DifferenceReference, type Pixels } from '@dusky-otter/core/difference';
 import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 import { cropAt, findPhotos, knownPairs, knownPhotos, throughCodec, WIDTHS } from '../calibration/photos.ts';
 import { logError, spearman } from '../calibration/statistics.ts';

@@ -1,7 +1,8 @@
 // AVIF effort by measurement: bytes and time at equal visible difference, on text-column crops of the demo.
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { cover, DEFAULT_POLICY, TARGETS } from '@dusky-otter/core';
+import { cover } from '@dusky-otter/core/geometry';
+import { DEFAULT_POLICY, TARGETS } from '@dusky-otter/core/weight';
 import sharp from 'sharp';
 import { SizedPicture } from '../../../packages/server/dist/codec/search.js';
 import { report, ROOT, type Figures } from '../report.ts';

@@ -13,7 +13,8 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chance, type WholeSet } from '@dusky-otter/core';
+import { chance } from '@dusky-otter/core/chance';
+import type { WholeSet } from '@dusky-otter/core/reading';
 import { fullDisk } from '../faults/full-disk.ts';
 import { endsWithNpm, startsStarved } from '../faults/starts.ts';
 import { breakOff, newSet, photo, sha, storeEquals } from '../faults/store.ts';

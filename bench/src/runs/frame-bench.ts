@@ -1,7 +1,7 @@
 // The frame bench on a photo of 24 megapixels: what a dragged focal point, a dragged crop and a turning slider cost, in the
 // browser's own frame times.
 import { chromium } from '@playwright/test';
-import type { TakeInResult } from '@dusky-otter/core';
+import type { TakeInResult } from '@dusky-otter/core/contract';
 import sharp from 'sharp';
 import { framesDuring } from '../frames.ts';
 import { median, report, rounded, type Figures } from '../report.ts';

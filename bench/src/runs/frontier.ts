@@ -2,16 +2,16 @@
 // at on plain and on dense screens, and what the reference program says there. The recipes of both passes are points of it.
 // Real photographs in CALIBRATION_PHOTOS=folder:folder; the made-up ones of the demo where there are none.
 import { join } from 'node:path';
+import type { Recipe } from '@dusky-otter/core/contract';
+import { DifferenceReference } from '@dusky-otter/core/difference';
 import {
-  DifferenceReference,
   offsetOf,
   predictedOffset,
   QUICK,
   recipeKey,
   thoroughRecipes,
   type LossyFormat,
-  type Recipe,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/weight';
 import sharp from 'sharp';
 import { searchedTo } from '../at-target.ts';
 import { drawnInChromium } from '../calibration/browser-decoder.ts';

@@ -1,7 +1,7 @@
 // What a look at the weigh bench costs: the answer to another quality at 1,600 px, while nothing else is done and while
 // versions are being made beside it; and the longest that the page's main thread is blocked meanwhile.
 import { chromium } from '@playwright/test';
-import type { TakeInResult } from '@dusky-otter/core';
+import type { TakeInResult } from '@dusky-otter/core/contract';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { framesDuring } from '../frames.ts';

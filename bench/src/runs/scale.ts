@@ -2,7 +2,7 @@
 // are small and made up, taken in once and kept for the next time.
 import { randomUUID } from 'node:crypto';
 import { chromium, type Page } from '@playwright/test';
-import type { PhotoPage, SetHeader, SiteSummary } from '@dusky-otter/core';
+import type { PhotoPage, SetHeader, SiteSummary } from '@dusky-otter/core/contract';
 import sharp from 'sharp';
 import { watchMemory } from '../processes.ts';
 import { median, report, rounded, type Figures } from '../report.ts';

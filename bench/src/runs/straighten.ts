@@ -2,7 +2,7 @@
 // a line that says what level is are turned as well: there nothing should be proposed.
 import { readFile, readdir } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
-import { largestTurned, proposeTilt, type LightnessMap } from '@dusky-otter/core';
+import { largestTurned, proposeTilt, type LightnessMap } from '@dusky-otter/core/geometry';
 import sharp from 'sharp';
 import { median, report, rounded, type Figures } from '../report.ts';
 

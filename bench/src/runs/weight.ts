@@ -1,12 +1,7 @@
 // Searched quality beside fixed quality on the demo photos at their slots: bytes, visible difference, encodes, time.
-import {
-  DifferenceReference,
-  settingsFor,
-  TARGETS,
-  treatmentOf,
-  type EncoderSettings,
-  type LossyFormat,
-} from '@dusky-otter/core';
+import type { EncoderSettings } from '@dusky-otter/core/contract';
+import { DifferenceReference } from '@dusky-otter/core/difference';
+import { settingsFor, TARGETS, treatmentOf, type LossyFormat } from '@dusky-otter/core/weight';
 import sharp from 'sharp';
 import { batchesOf } from '../../../packages/server/dist/prepare/batches.js';
 import { decode, encode } from '../../../packages/server/dist/codec/encode.js';

@@ -1,16 +1,15 @@
 // Expected surplus pixels of the candidate widths beside two plain lists of the same length.
+import { cover, ratioOf } from '@dusky-otter/core/geometry';
 import {
   candidateWidths,
-  chosenWidth,
-  cover,
   DEFAULT_DEVICES,
   demandsOf,
-  ratioOf,
   SHIPPED_SLOTS,
   surplusOf,
   toldWidth,
   type Demand,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/slots';
+import { chosenWidth } from '@dusky-otter/core/source';
 import { report, type Figures } from '../report.ts';
 
 const PHOTO = { width: 6000, height: 4000 };

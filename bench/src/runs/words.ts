@@ -8,7 +8,7 @@ import {
   WORD_CHECKS,
   wordsOfLabelled,
   type LabelledAlt,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/words';
 import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 
 const PHOTOS = 2000;

@@ -1,5 +1,5 @@
 // What the server is made of, and how its parts are put together.
-import type { FileState } from '@dusky-otter/core';
+import type { FileState } from '@dusky-otter/core/readiness';
 import type { Sequelize } from 'sequelize';
 import { CodecPool } from './codec/pool.ts';
 import { BATCH } from './codec/process.ts';

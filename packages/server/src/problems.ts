@@ -1,5 +1,5 @@
 // The catalogue of errors: each with its code, HTTP status and the sentence an editor reads.
-import type { PhotoSet, Problem, SentPhoto, Site } from '@dusky-otter/core';
+import type { PhotoSet, Problem, SentPhoto, Site } from '@dusky-otter/core/contract';
 
 const CATALOGUE = {
   'bad-request': [400, 'The request could not be understood.'],

@@ -9,3 +9,4 @@ export * from './measuring.ts';
 export * from './arrangement.ts';
 export * from './passage.ts';
 export * from './page.ts';
+export * from './channel.ts';

@@ -1,5 +1,5 @@
 // The fewest straight lines through measured widths.
-import type { WidthPiece } from './width-rule.ts';
+import type { WidthPiece } from '../contract/index.ts';
 
 /** One measurement: display width at a viewport width, both in CSS px. */
 export interface WidthSample {

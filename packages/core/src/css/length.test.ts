@@ -4,7 +4,8 @@ import { cssErrorOf } from '../testing/css-error.ts';
 import { chance, type Chance } from '../chance/chance.ts';
 import { INITIAL_CONTEXT, parseLength } from './length.ts';
 import { parseMedia, mediaHolds } from './media.ts';
-import { constant, valueOf, pieceAt, type WidthRule } from './width-rule.ts';
+import type { WidthRule } from '../contract/index.ts';
+import { constant, valueOf, pieceAt } from './width-rule.ts';
 
 const at = (rule: WidthRule, viewport: number): number => valueOf(pieceAt(rule, viewport), viewport);
 const container = [{ from: 0, vw: 1, px: -100 }];

@@ -1,6 +1,7 @@
 // CSS lengths (CSS Values and Units Level 4, section 10) as piecewise linear functions of the viewport width.
 import { CssError } from './errors.ts';
-import { constant, extreme, scaled, sum, type WidthRule } from './width-rule.ts';
+import type { WidthRule } from '../contract/index.ts';
+import { constant, extreme, scaled, sum } from './width-rule.ts';
 import { TokenReader, type Token } from './tokens.ts';
 
 export interface LengthContext {

@@ -5,7 +5,8 @@ import { spanOf } from '../slots/slots.ts';
 import { cssErrorOf } from '../testing/css-error.ts';
 import { chance } from '../chance/chance.ts';
 import { browserSizes, cssLength, parseSizes, sizesOf } from './sizes.ts';
-import { joined, widthAt, type WidthRule } from './width-rule.ts';
+import type { WidthRule } from '../contract/index.ts';
+import { joined, widthAt } from './width-rule.ts';
 
 /** HTML standard, 4.8.4.1.1, "Introduction" to the images of several widths. */
 const SWING = '(max-width: 30em) 100vw, (max-width: 50em) 50vw, calc(33vw - 100px)';

@@ -3,15 +3,8 @@ import { CssError } from './errors.ts';
 import { lineThrough } from './fit.ts';
 import { INITIAL_CONTEXT, readLength, type LengthContext } from './length.ts';
 import { readCondition } from './media.ts';
-import {
-  choose,
-  extreme,
-  pieceAt,
-  valueOf,
-  type Span,
-  type WidthPiece,
-  type WidthRule,
-} from './width-rule.ts';
+import type { WidthPiece, WidthRule } from '../contract/index.ts';
+import { choose, extreme, pieceAt, valueOf, type Span } from './width-rule.ts';
 import { TokenReader } from './tokens.ts';
 
 /** What `sizes` says when nothing in it applies. */

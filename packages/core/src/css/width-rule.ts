@@ -2,8 +2,6 @@
 
 import type { WidthPiece, WidthRule } from '../contract/index.ts';
 
-export type { WidthPiece, WidthRule };
-
 /** The line of a rule that holds at a viewport width; the last that starts at or before it. */
 export function pieceAt(rule: WidthRule, viewport: number): WidthPiece {
   let current = rule[0];

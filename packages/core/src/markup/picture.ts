@@ -10,9 +10,10 @@ import type {
   SlotId,
   SlotShape,
   Words,
+  WidthRule,
 } from '../contract/index.ts';
 import { cssLength, sizesOf } from '../css/sizes.ts';
-import { scaled, type Span, type WidthRule } from '../css/width-rule.ts';
+import { scaled, type Span } from '../css/width-rule.ts';
 import { cropIn, placementIn, plainWidth, wordsIn } from '../plan/plan.ts';
 import { DENSE_SCREEN } from '../slots/devices.ts';
 import { ruleFor, spanOf } from '../slots/slots.ts';

@@ -1,6 +1,6 @@
 // What follows from a change: ledgers are brought up to date, files are looked at again, and everybody is told who looks at
 // what was changed, in whichever set.
-import type { OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
 import type { Effects } from '../changes/effects.ts';
 import type { EventHub } from '../events/hub.ts';
 import type { EventBatcher } from '../events/event-batcher.ts';

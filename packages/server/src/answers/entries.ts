@@ -1,5 +1,6 @@
 // The pages of a site as its menu and its indexes lead to them.
-import { firstPage, freeFolder, isFolder, type PageEntry } from '@dusky-otter/core';
+import type { PageEntry } from '@dusky-otter/core/contract';
+import { firstPage, freeFolder, isFolder } from '@dusky-otter/core/page';
 import type { Ledgers } from '../ledger/ledgers.ts';
 import { isDatabaseAway } from '../problems.ts';
 import { setsIn } from '../store/sets.ts';

@@ -1,6 +1,7 @@
 // Places as photos stand in them, what a change costs, and what markup says of where files lie.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { readWidth, SHIPPED_SLOTS, type PlaceCost, type PlaceUse, type Slot } from '@dusky-otter/core';
+import type { PlaceCost, PlaceUse, Slot } from '@dusky-otter/core/contract';
+import { readWidth, SHIPPED_SLOTS } from '@dusky-otter/core/slots';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;

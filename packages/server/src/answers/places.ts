@@ -1,16 +1,8 @@
 // Places as photos stand in them, over all sets of a site: what they weigh, and what a change of one would cost.
-import {
-  phoneWeights,
-  planPhoto,
-  shownName,
-  slotsOf,
-  type PlaceCost,
-  type PlaceUse,
-  type Photo,
-  type Site,
-  type Slot,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { PlaceCost, PlaceUse, Photo, Site, Slot, SlotId } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
+import { planPhoto, slotsOf } from '@dusky-otter/core/plan';
+import { phoneWeights } from '@dusky-otter/core/readiness';
 import { photosInParts } from '../store/photos.ts';
 import { rowOf, type FileStates } from './sent.ts';
 import { openSlotsOf } from '../store/placements.ts';

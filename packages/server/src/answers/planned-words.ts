@@ -1,5 +1,5 @@
 // Lines of a table beside the photos of a set that they speak of, and what waits for photos that are still to come.
-import { matched, wordsFileInTurns, type MatchedLine, type PlannedWords } from '@dusky-otter/core';
+import { matched, wordsFileInTurns, type MatchedLine, type PlannedWords } from '@dusky-otter/core/words';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 import { inTurns } from '../turns.ts';
 

@@ -1,13 +1,6 @@
 // Photos as they are sent to a screen: decisions, the files they have, and what their set's ledger knows of them.
-import {
-  planPhoto,
-  variantsOf,
-  type Files,
-  type Photo,
-  type PhotoRow,
-  type SentPhoto,
-  type Site,
-} from '@dusky-otter/core';
+import type { Photo, PhotoRow, SentPhoto, Site } from '@dusky-otter/core/contract';
+import { planPhoto, variantsOf, type Files } from '@dusky-otter/core/plan';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 
 /** What is known of files and originals beyond their plan. */

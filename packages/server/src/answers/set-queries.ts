@@ -1,5 +1,13 @@
 // What screens ask of a set: its head, its photos in pages, and the sets of a site at a glance.
-import type { Photo, PhotoList, PhotoPage, SentPhoto, SetHeader, SetSummary, Site } from '@dusky-otter/core';
+import type {
+  Photo,
+  PhotoList,
+  PhotoPage,
+  SentPhoto,
+  SetHeader,
+  SetSummary,
+  Site,
+} from '@dusky-otter/core/contract';
 import type { Ledgers } from '../ledger/ledgers.ts';
 import type { SetLedger, Shown } from '../ledger/set-ledger.ts';
 import type { Preparer } from '../prepare/prepare.ts';

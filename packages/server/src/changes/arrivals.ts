@@ -1,5 +1,7 @@
 // A file that came gets its row: a photo of its own, the one that the site has of it already, or an offer for a photo.
-import { firstFrame, NO_WORDS, type Offer, type OriginalFacts, type Words } from '@dusky-otter/core';
+import type { Offer, OriginalFacts, Words } from '@dusky-otter/core/contract';
+import { firstFrame } from '@dusky-otter/core/geometry';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { Op } from 'sequelize';
 import type { ViewHashes } from '../codec/protocol.ts';
 import { MembershipModel, OfferModel, OriginalModel, PhotoModel, SetModel } from '../database/models.ts';

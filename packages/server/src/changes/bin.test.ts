@@ -1,6 +1,6 @@
 // Emptying the bin: photos go for good with their originals, others and shared ones stay, undo stays whole.
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
-import type { Command } from '@dusky-otter/core';
+import type { Command } from '@dusky-otter/core/edits';
 import { EditModel, MembershipModel, OriginalModel, PhotoModel, VariantModel } from '../database/models.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 

@@ -1,6 +1,6 @@
 // Empties the bin of a set for good: its photos leave the set, and those that stand in no other are deleted with their
 // originals, which may say where they were taken.
-import { isPhotoCommand, type Command } from '@dusky-otter/core';
+import { isPhotoCommand, type Command } from '@dusky-otter/core/edits';
 import type { Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { EditModel, MembershipModel, PhotoModel } from '../database/models.ts';

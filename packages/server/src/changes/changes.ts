@@ -1,7 +1,8 @@
 // The one way to change what is stored: a transaction that holds what it changes in one order, is carried out once however
 // often its answer is lost, and says what it touched, so that all that follows from it follows.
 import { randomUUID } from 'node:crypto';
-import { CommandError, type Site } from '@dusky-otter/core';
+import type { Site } from '@dusky-otter/core/contract';
+import { CommandError } from '@dusky-otter/core/edits';
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import { OriginalModel, PhotoModel, type SetModel } from '../database/models.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';

@@ -1,7 +1,8 @@
 // Edits through HTTP: saved at once, taken back in order, refused where somebody else was there in between.
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
-import type { Command, FocalPoint, PhotoPage, Words } from '@dusky-otter/core';
+import type { FocalPoint, PhotoPage, Words } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
 import { placed } from '../../../core/src/testing/sample.ts';
 import { EditModel } from '../database/models.ts';
 import { photoWithSquare, seenNow, testServer, type TestServer, type WholeRow } from '../testing/server.ts';

@@ -1,23 +1,19 @@
 // Carries out edits: one transaction writes the change, its inverse, what it touched, and who and when. From that come
 // autosave, undo and redo that survive a reload, and the 409 where somebody else was there in between.
+import type { Language, Photo, PhotoChange, Site, Words } from '@dusky-otter/core/contract';
 import {
   applyToPhoto,
   applyToSet,
   CommandError,
   isPhotoCommand,
   isSiteCommand,
-  NO_WORDS,
-  plansAlike,
   touchedBy,
   type Command,
-  type Language,
-  type Photo,
-  type PhotoChange,
   type SentEdit,
   type SetCommand,
-  type Site,
-  type Words,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/edits';
+import { plansAlike } from '@dusky-otter/core/plan';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { EditModel, type PhotoModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
 import { writeOpenSlots } from '../store/placements.ts';

@@ -2,7 +2,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { placementsFor, type Command, type Slot } from '@dusky-otter/core';
+import type { Slot } from '@dusky-otter/core/contract';
+import { placementsFor, type Command } from '@dusky-otter/core/edits';
 import { EditModel, MembershipModel, OriginalModel, PhotoModel, TouchModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
 import { publishedNames } from '../store/sets.ts';

@@ -1,6 +1,7 @@
 // Words from tables through the server: hostile tables, plans that wait, and nothing that is overwritten.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { readWordsFile, type WordsPreview } from '@dusky-otter/core';
+import type { WordsPreview } from '@dusky-otter/core/contract';
+import { readWordsFile } from '@dusky-otter/core/words';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 
 let server: TestServer;

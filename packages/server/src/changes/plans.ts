@@ -1,15 +1,8 @@
 // Plans: words that a table has for files which are not in a set yet. They are kept, and given to the photos as they come.
 import { randomUUID } from 'node:crypto';
-import {
-  comparedName,
-  NO_WORDS,
-  placesMeant,
-  touchedBy,
-  wordsChange,
-  type Command,
-  type PlannedWords,
-  type Words,
-} from '@dusky-otter/core';
+import type { Words } from '@dusky-otter/core/contract';
+import { touchedBy, type Command } from '@dusky-otter/core/edits';
+import { comparedName, NO_WORDS, placesMeant, wordsChange, type PlannedWords } from '@dusky-otter/core/words';
 import { inParts } from '../database/in-parts.ts';
 import { EditModel, MembershipModel, type PhotoModel } from '../database/models.ts';
 import { PlannedWordsModel } from '../database/words-models.ts';

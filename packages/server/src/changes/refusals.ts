@@ -1,5 +1,5 @@
 // Files that could not be taken in, each with its reason, until an editor has read it.
-import type { Refusal } from '@dusky-otter/core';
+import type { Refusal } from '@dusky-otter/core/contract';
 import { RefusalModel } from '../database/models.ts';
 import type { Changes } from './changes.ts';
 

@@ -1,5 +1,5 @@
 // Another original takes a photo's place. What stood there stays, for undo and for whoever wants it back.
-import { CommandError, isPhotoCommand, type Command, type KnownOriginals } from '@dusky-otter/core';
+import { CommandError, isPhotoCommand, type Command, type KnownOriginals } from '@dusky-otter/core/edits';
 import { Op, type Transaction } from 'sequelize';
 import { EarlierOriginalModel, OfferModel, type PhotoModel } from '../database/models.ts';
 import { factsBy } from '../store/originals.ts';

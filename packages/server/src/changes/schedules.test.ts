@@ -5,7 +5,9 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { chance, firstFrame, placementsFor, type Command } from '@dusky-otter/core';
+import { chance } from '@dusky-otter/core/chance';
+import { placementsFor, type Command } from '@dusky-otter/core/edits';
+import { firstFrame } from '@dusky-otter/core/geometry';
 import sharp from 'sharp';
 import {
   EarlierOriginalModel,

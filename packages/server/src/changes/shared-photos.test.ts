@@ -1,6 +1,7 @@
 // Photos in two sets, and orders whose photos come and go.
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
-import type { Command, Words } from '@dusky-otter/core';
+import type { Words } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
 import { MembershipModel } from '../database/models.ts';
 import { photoWithSquare, testServer, type TestServer, type WholeRow } from '../testing/server.ts';
 

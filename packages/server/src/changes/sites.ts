@@ -1,12 +1,7 @@
 // New sites and sets, and what is decided on a site.
-import {
-  applyToSite,
-  plansAlike,
-  type Policy,
-  type Site,
-  type SiteCommand,
-  type Slot,
-} from '@dusky-otter/core';
+import type { Policy, Site, Slot } from '@dusky-otter/core/contract';
+import { applyToSite, type SiteCommand } from '@dusky-otter/core/edits';
+import { plansAlike } from '@dusky-otter/core/plan';
 import type { Transaction } from 'sequelize';
 import { EditModel, SetModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';

@@ -1,5 +1,5 @@
 // What edits touched, at which versions: whether somebody else was there in between, part by part.
-import { overlap, type SentEdit, type Touched } from '@dusky-otter/core';
+import { overlap, type SentEdit, type Touched } from '@dusky-otter/core/edits';
 import { Op, type Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { EditModel, TouchModel } from '../database/models.ts';

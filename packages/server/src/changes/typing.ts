@@ -1,5 +1,6 @@
 // Autosave writes while one types; for undo, the strokes of one text are one edit.
-import type { Command, Edit, Words } from '@dusky-otter/core';
+import type { Words } from '@dusky-otter/core/contract';
+import type { Command, Edit } from '@dusky-otter/core/edits';
 
 /** Pauses up to this long belong to the same typing, in ms. */
 const PAUSE = 8000;

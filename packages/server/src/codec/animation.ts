@@ -1,5 +1,6 @@
 // Files that move: all frames of a crop, or every so manieth of them.
-import { isTurned, type BitmapFormat } from '@dusky-otter/core';
+import type { BitmapFormat } from '@dusky-otter/core/contract';
+import { isTurned } from '@dusky-otter/core/geometry';
 import sharp, { type Sharp } from 'sharp';
 import { encode } from './encode.ts';
 import type { RenderJob, RenderOutput } from './protocol.ts';

@@ -1,6 +1,7 @@
 // Drawings that go out as drawings: the file that is written, judged by drawing it, beside the bitmap of the same frame.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { frameSpace, NO_TURNING, type Rect, type Turning } from '@dusky-otter/core';
+import type { Rect, Turning } from '@dusky-otter/core/contract';
+import { frameSpace, NO_TURNING } from '@dusky-otter/core/geometry';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,13 +1,7 @@
 // Drawings: what they lose when they are cleaned, whether they may go out as drawings, and the files that do.
 import { readFile } from 'node:fs/promises';
-import {
-  PHONE,
-  type DrawingFacts,
-  type OriginalFacts,
-  type Rect,
-  type Size,
-  type Turning,
-} from '@dusky-otter/core';
+import type { DrawingFacts, OriginalFacts, Rect, Size, Turning } from '@dusky-otter/core/contract';
+import { PHONE } from '@dusky-otter/core/slots';
 import sharp from 'sharp';
 import { RefusedError } from '../problems.ts';
 import { fromRaw, type RawPicture } from './raw.ts';

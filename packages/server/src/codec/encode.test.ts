@@ -1,6 +1,6 @@
 // What encoders are told: the recipes reach the files, and 10 bits change no flat colour.
 import { describe, expect, test } from '@jest/globals';
-import { QUICK, settingsFor } from '@dusky-otter/core';
+import { QUICK, settingsFor } from '@dusky-otter/core/weight';
 import sharp from 'sharp';
 import { decode, encode } from './encode.ts';
 import { inputIn } from './gamut.ts';

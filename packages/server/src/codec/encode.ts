@@ -1,5 +1,6 @@
 // Encoders with a variant's settings. Nothing but pixels goes into a file.
-import { contentOf, PALETTE, type BitmapFormat, type EncoderSettings } from '@dusky-otter/core';
+import type { BitmapFormat, EncoderSettings } from '@dusky-otter/core/contract';
+import { contentOf, PALETTE } from '@dusky-otter/core/weight';
 import sharp, { type Sharp } from 'sharp';
 import { keptIn, type Gamut } from './gamut.ts';
 import { fromRaw, rawOf, roundedOf, type RawPicture } from './raw.ts';

@@ -1,5 +1,6 @@
 // Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
-import { LONGEST_TEXT, type OriginalFacts } from '@dusky-otter/core';
+import type { OriginalFacts } from '@dusky-otter/core/contract';
+import { LONGEST_TEXT } from '@dusky-otter/core/words';
 import ExifReader from 'exifreader';
 
 export interface FoundFacts {

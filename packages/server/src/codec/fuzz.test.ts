@@ -1,6 +1,6 @@
 // Broken files from a seed: none ends a process, none comes in as another picture without its mark.
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { NO_TURNING } from '@dusky-otter/core';
+import { NO_TURNING } from '@dusky-otter/core/geometry';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';

@@ -1,5 +1,6 @@
 // Pixels beyond sRGB: Display P3 in, looked at, and out again with its profile.
-import { beyondSrgb, type EncoderSettings } from '@dusky-otter/core';
+import type { EncoderSettings } from '@dusky-otter/core/contract';
+import { beyondSrgb } from '@dusky-otter/core/weight';
 import sharp, { type Sharp } from 'sharp';
 import { deepened, fromRaw, rawOf, type RawPicture } from './raw.ts';
 import { uncompressedTiff } from './tiff.ts';

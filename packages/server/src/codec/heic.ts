@@ -1,6 +1,6 @@
 // HEIC, as phones save photos: decoded by libheif, compiled to WebAssembly, through its C interface.
 import { readFile } from 'node:fs/promises';
-import type { Size } from '@dusky-otter/core';
+import type { Size } from '@dusky-otter/core/contract';
 import makeLibheif from 'libheif-js/libheif-wasm/libheif-bundle.js';
 import { RefusedError } from '../problems.ts';
 import { displayP3 } from './gamut.ts';

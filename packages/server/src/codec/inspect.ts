@@ -1,15 +1,9 @@
 // Looks at a file that has just arrived: is it a whole picture, what is known of it, how do screens show it.
 import { open, readFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
-import {
-  contentOf,
-  guessFocalPoint,
-  losesColours,
-  type InputFormat,
-  type OriginalFacts,
-  type PictureContent,
-  type Size,
-} from '@dusky-otter/core';
+import type { InputFormat, OriginalFacts, PictureContent, Size } from '@dusky-otter/core/contract';
+import { guessFocalPoint } from '@dusky-otter/core/saliency';
+import { contentOf, losesColours } from '@dusky-otter/core/weight';
 import type { Metadata, Sharp } from 'sharp';
 import { RefusedError, sentenceOfDisk } from '../problems.ts';
 import { writeWhole } from '../vault/vault.ts';

@@ -1,6 +1,6 @@
 // Answers somebody who looks: one size of a crop, as it is or as a file with settings that are only tried. The pixels of
 // the size that is looked at stay in hand, so that another quality costs no more than its encode.
-import type { Attempt } from '@dusky-otter/core';
+import type { Attempt } from '@dusky-otter/core/weight';
 import type { LookJob, PointsJob } from './protocol.ts';
 import { encodeAnimation } from './animation.ts';
 import { inputIn } from './gamut.ts';

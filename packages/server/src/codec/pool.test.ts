@@ -1,11 +1,11 @@
 // The codec processes: a crash costs one picture, looking goes before making, ending ends everything.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { NO_TURNING } from '@dusky-otter/core';
+import { NO_TURNING } from '@dusky-otter/core/geometry';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { getPriority, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { OriginalFacts } from '@dusky-otter/core';
+import type { OriginalFacts } from '@dusky-otter/core/contract';
 import sharp, { type Create } from 'sharp';
 import { hashOfFile } from '../vault/vault.ts';
 import { CodecPool } from './pool.ts';

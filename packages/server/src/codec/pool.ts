@@ -1,5 +1,5 @@
 // The codec processes: one job each at a time, watched for time and memory. Looking at new files goes before making variants.
-import type { Attempt } from '@dusky-otter/core';
+import type { Attempt } from '@dusky-otter/core/weight';
 import { RefusedError } from '../problems.ts';
 import { DRAWING_SECONDS, JobWatch, type JobLimits } from './limits.ts';
 import { codecProcess, lower, LOWEST } from './process.ts';

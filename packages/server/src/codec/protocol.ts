@@ -1,15 +1,14 @@
 // What the server and its codec processes say to each other. Only plain data and file paths cross.
 import type {
-  Attempt,
   BitmapFormat,
   EncoderSettings,
-  LossyFormat,
   OriginalFacts,
   OutputFormat,
   Rect,
   StoredFacts,
   Turning,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/contract';
+import type { Attempt, LossyFormat } from '@dusky-otter/core/weight';
 import type { RefusalCode } from '../problems.ts';
 
 /** Where the pictures that screens show are put. */

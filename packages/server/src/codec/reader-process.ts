@@ -1,5 +1,5 @@
 // The process that looks for words in pictures: one picture at a time, gone with its server.
-import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
+import type { OriginalFacts, ShownLine } from '@dusky-otter/core/contract';
 import sharp from 'sharp';
 import { openReader, shownIn } from './shown-words.ts';
 

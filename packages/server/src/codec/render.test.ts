@@ -1,11 +1,11 @@
 // Variants judged by decoding them: right place, right way up, right colours, right size, nothing but pixels.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { NO_TURNING } from '@dusky-otter/core';
+import { NO_TURNING } from '@dusky-otter/core/geometry';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { OutputFormat, Rect } from '@dusky-otter/core';
+import type { OutputFormat, Rect } from '@dusky-otter/core/contract';
 import sharp, { type Sharp } from 'sharp';
 import { DEMO } from '../testing/server.ts';
 import { takenInto, type TakenFile } from '../testing/taken.ts';

@@ -4,15 +4,10 @@ import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  NO_TURNING,
-  MOST_ENCODES,
-  treatmentOf,
-  visibleDifference,
-  type EncoderSettings,
-  type OutputFormat,
-  type Pixels,
-} from '@dusky-otter/core';
+import type { EncoderSettings, OutputFormat } from '@dusky-otter/core/contract';
+import { visibleDifference, type Pixels } from '@dusky-otter/core/difference';
+import { NO_TURNING } from '@dusky-otter/core/geometry';
+import { MOST_ENCODES, treatmentOf } from '@dusky-otter/core/weight';
 import sharp from 'sharp';
 import { DEMO } from '../testing/server.ts';
 import { takenInto, type TakenFile } from '../testing/taken.ts';

@@ -1,15 +1,15 @@
 // Encodes a picture with the quality at which it meets its visible target: encoders and measuring for the core's search.
+import type { EncoderSettings } from '@dusky-otter/core/contract';
+import { DifferenceReference } from '@dusky-otter/core/difference';
 import {
-  DifferenceReference,
   isLossy,
   pointQualities,
   settingsFor,
   ThoroughSearch,
   VariantSearch,
   type Attempt,
-  type EncoderSettings,
   type LossyFormat,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/weight';
 import type { BitmapOutput } from './protocol.ts';
 import { decode, encode, encodeLossless } from './encode.ts';
 import { inputIn, type Gamut } from './gamut.ts';

@@ -3,17 +3,15 @@ import { copyFile, mkdtemp, rm } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { OriginalFacts, ShownLine, Size } from '@dusky-otter/core/contract';
 import {
   hopeful,
   isPlain,
   shownLines,
   turnedBack,
-  type OriginalFacts,
   type Reading,
   type ReadWord,
-  type ShownLine,
-  type Size,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/words';
 import { createWorker, OEM, PSM, type Worker } from 'tesseract.js';
 import { fromRaw, type RawPicture } from './raw.ts';
 import { checkOriginal, decodeCrop } from './source.ts';

@@ -1,5 +1,5 @@
 // Tells what a file is by its first bytes, whatever its name says.
-import type { InputFormat } from '@dusky-otter/core';
+import type { InputFormat } from '@dusky-otter/core/contract';
 import { RefusedError } from '../problems.ts';
 
 const ascii = (bytes: Uint8Array, from: number, to: number): string =>

@@ -1,15 +1,7 @@
 // Opens an original as oriented sRGB pixels, whatever kind of file it is.
 import { readFile } from 'node:fs/promises';
-import {
-  frameSpace,
-  isTurned,
-  NO_TURNING,
-  type InputFormat,
-  type OriginalFacts,
-  type Rect,
-  type Size,
-  type Turning,
-} from '@dusky-otter/core';
+import type { InputFormat, OriginalFacts, Rect, Size, Turning } from '@dusky-otter/core/contract';
+import { frameSpace, isTurned, NO_TURNING } from '@dusky-otter/core/geometry';
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { hashOfFile } from '../vault/vault.ts';

@@ -1,5 +1,5 @@
 // A cleaned drawing as what its cost hangs on: elements, what each refers to, and the rules of its style elements.
-import { declarationsIn, rulesIn, type Declared } from '@dusky-otter/core';
+import { declarationsIn, rulesIn, type Declared } from '@dusky-otter/core/css';
 import { SaxesParser } from 'saxes';
 
 export interface DrawnElement {

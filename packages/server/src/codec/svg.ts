@@ -2,18 +2,9 @@
 import createDOMPurify from 'dompurify';
 import { JSDOM } from 'jsdom';
 import { SaxesParser } from 'saxes';
-import {
-  DRAWING_PROPERTIES,
-  drawingDeclarations,
-  drawingSheet,
-  drawingValue,
-  frameSpace,
-  isTurned,
-  turningMatrix,
-  type Rect,
-  type Size,
-  type Turning,
-} from '@dusky-otter/core';
+import type { Rect, Size, Turning } from '@dusky-otter/core/contract';
+import { DRAWING_PROPERTIES, drawingDeclarations, drawingSheet, drawingValue } from '@dusky-otter/core/css';
+import { frameSpace, isTurned, turningMatrix } from '@dusky-otter/core/geometry';
 import { RefusedError } from '../problems.ts';
 import { drawingCost } from './svg-cost.ts';
 import { checkDrawing } from './svg-limits.ts';

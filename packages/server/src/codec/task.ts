@@ -1,6 +1,6 @@
 // What a codec process is asked for, and what became of it.
 import type { ChildProcess } from 'node:child_process';
-import type { Attempt } from '@dusky-otter/core';
+import type { Attempt } from '@dusky-otter/core/weight';
 import type { JobWatch } from './limits.ts';
 import type { Inspected, Job, MadeVariant, Seen, ViewHashes } from './protocol.ts';
 

@@ -1,5 +1,7 @@
 // From one site with five fixed places to sites with places of their own: 004. What was decided before is carried over.
-import { DEFAULT_DEVICES, positions, touchedBy, type Command, type Placement } from '@dusky-otter/core';
+import type { Placement } from '@dusky-otter/core/contract';
+import { positions, touchedBy, type Command } from '@dusky-otter/core/edits';
+import { DEFAULT_DEVICES } from '@dusky-otter/core/slots';
 import { QueryTypes, type QueryInterface } from 'sequelize';
 import { PLACES_OF_004 } from './places-004.ts';
 

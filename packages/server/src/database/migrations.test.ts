@@ -2,14 +2,8 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import {
-  planPhoto,
-  formerSettings,
-  variantKey,
-  type Frame,
-  type Photo,
-  type Policy,
-} from '@dusky-otter/core';
+import type { Frame, Photo, Policy } from '@dusky-otter/core/contract';
+import { planPhoto, formerSettings, variantKey } from '@dusky-otter/core/plan';
 import { ownDatabase } from '../testing/database.ts';
 import { connect, openDatabase } from './connect.ts';
 import { Changes } from '../changes/changes.ts';

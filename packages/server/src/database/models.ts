@@ -1,6 +1,5 @@
 // The tables as Sequelize models. Decisions are kept as JSON: they are read and written whole.
 import type {
-  Command,
   DeviceClass,
   Frame,
   Language,
@@ -11,10 +10,10 @@ import type {
   ShownLine,
   Slot,
   SlotId,
-  Touched,
   SetPage,
   Words,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/contract';
+import type { Command, Touched } from '@dusky-otter/core/edits';
 import type { ViewHashes } from '../codec/protocol.ts';
 import { DataTypes, Model, type ModelStatic, type Sequelize } from 'sequelize';
 import { PhotoWordsModel, PlannedWordsModel } from './words-models.ts';

@@ -1,6 +1,6 @@
 // The places that every site had before it had places of its own, as they were then: 004 carries them over. Not changed when
 // the places that ship are.
-import type { ShapeId, Slot, SlotShape } from '@dusky-otter/core';
+import type { ShapeId, Slot, SlotShape } from '@dusky-otter/core/contract';
 
 const PAGE_MARGIN = 32;
 const everywhere = (shape: ShapeId): SlotShape[] => [{ shape, from: 0, to: null }];

@@ -1,5 +1,5 @@
 // What is said of photos, as Sequelize models.
-import type { Language, Role, Words } from '@dusky-otter/core';
+import type { Language, Role, Words } from '@dusky-otter/core/contract';
 import { Model } from 'sequelize';
 
 /** A photo's words in one language. */

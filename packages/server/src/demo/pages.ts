@@ -1,15 +1,8 @@
 // The demo's pages: sets with arrangements, as the demo's data names them by files and by titles, made into commands.
-import {
-  placementsFor,
-  readWidth,
-  slotsOfArrangement,
-  wholeOptions,
-  type ArrangementOptions,
-  type Command,
-  type Placement,
-  type SetPage,
-  type Words,
-} from '@dusky-otter/core';
+import { slotsOfArrangement, wholeOptions } from '@dusky-otter/core/arrange';
+import type { ArrangementOptions, Placement, SetPage, Words } from '@dusky-otter/core/contract';
+import { placementsFor, type Command } from '@dusky-otter/core/edits';
+import { readWidth } from '@dusky-otter/core/slots';
 
 export interface DemoPhoto {
   file: string;

@@ -1,6 +1,6 @@
 // Tells listeners of a set what changed of its photos and counts. Changes come in hundreds while files are made: what
 // came in a moment is told together.
-import type { SetCounts } from '@dusky-otter/core';
+import type { SetCounts } from '@dusky-otter/core/contract';
 import type { EventHub } from './hub.ts';
 
 /** A moment, in ms. */

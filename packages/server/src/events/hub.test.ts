@@ -1,6 +1,6 @@
 // Listeners: each event once and in order, also after a break; who can't keep up is cut and comes back.
 import { describe, expect, test } from '@jest/globals';
-import type { SetEvent } from '@dusky-otter/core';
+import type { SetEvent } from '@dusky-otter/core/contract';
 import { EventHub, type Listener } from './hub.ts';
 
 const event = (n: number): SetEvent => ({ type: 'unmade', keys: [`k${n}`] });

@@ -1,7 +1,7 @@
 // Tells listeners what happens in a set. Every event has a running number, so that a listener that was away asks for
 // what it missed; a listener that can't keep up is cut, since it can come back the same way.
 import { randomBytes } from 'node:crypto';
-import { channelName, type SetEvent } from '@dusky-otter/core';
+import { channelName, type SetEvent } from '@dusky-otter/core/contract';
 
 /** A listener gets text that is made once for all of them. @returns false when it can take no more: it is then cut. */
 export interface Listener {

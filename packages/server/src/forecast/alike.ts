@@ -1,18 +1,10 @@
 // What a screen would be sent with one quality for all: the same pictures, sizes and formats, no look at any of them.
-import {
-  isLossy,
-  ONE_QUALITY,
-  planPhoto,
-  planShape,
-  slotsIn,
-  slotsOf,
-  variantSentTo,
-  type AlikeBytes,
-  type Photo,
-  type Screen,
-  type Site,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { AlikeBytes, Photo, Site, SlotId } from '@dusky-otter/core/contract';
+import { planPhoto, planShape, slotsOf } from '@dusky-otter/core/plan';
+import { ONE_QUALITY, variantSentTo } from '@dusky-otter/core/readiness';
+import { slotsIn } from '@dusky-otter/core/slots';
+import type { Screen } from '@dusky-otter/core/source';
+import { isLossy } from '@dusky-otter/core/weight';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf } from '../answers/sent.ts';
 import { breathe } from '../turns.ts';

@@ -1,14 +1,14 @@
 // Rules of a site: what they would make of a set is what they make of it; they reach files, markup and names.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  ONE_QUALITY,
-  wholePolicy,
-  type AlikeBytes,
-  type Policy,
-  type PolicyForecast,
-  type QualityDecision,
-  type SentBytes,
-} from '@dusky-otter/core';
+import type {
+  AlikeBytes,
+  Policy,
+  PolicyForecast,
+  QualityDecision,
+  SentBytes,
+} from '@dusky-otter/core/contract';
+import { ONE_QUALITY } from '@dusky-otter/core/readiness';
+import { wholePolicy } from '@dusky-otter/core/weight';
 import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';

@@ -1,24 +1,18 @@
 // What other rules or places would make of a set, before they hold: files are counted from the plan, bytes measured on some
 // pictures that would be others and carried over to the rest.
-import {
-  isModern,
-  leastOf,
-  PHONE,
-  planPhoto,
-  planShape,
-  RETINA_LAPTOP,
-  slotsIn,
-  slotsOf,
-  variantSentTo,
-  variantsOf,
-  type BitmapFormat,
-  type Photo,
-  type PlannedVariant,
-  type PolicyForecast,
-  type RowVariant,
-  type Site,
-  type Slot,
-} from '@dusky-otter/core';
+import type {
+  BitmapFormat,
+  Photo,
+  PlannedVariant,
+  PolicyForecast,
+  RowVariant,
+  Site,
+  Slot,
+} from '@dusky-otter/core/contract';
+import { planPhoto, planShape, slotsOf, variantsOf } from '@dusky-otter/core/plan';
+import { variantSentTo } from '@dusky-otter/core/readiness';
+import { PHONE, RETINA_LAPTOP, slotsIn } from '@dusky-otter/core/slots';
+import { isModern, leastOf } from '@dusky-otter/core/weight';
 import type { Looker } from '../look/looker.ts';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf, type FileStates } from '../answers/sent.ts';

@@ -1,6 +1,8 @@
 // Another original takes a photo's place: offered, put there, taken back; and what nobody may put there.
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
-import { frameReplaced, type Command, type Offer, type TakeInResult } from '@dusky-otter/core';
+import type { Offer, TakeInResult } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
+import { frameReplaced } from '@dusky-otter/core/geometry';
 import { EarlierOriginalModel, OfferModel, OriginalModel, PhotoModel } from '../database/models.ts';
 import { photoWithSquare, testServer, type TestServer, type WholeRow } from '../testing/server.ts';
 

@@ -1,6 +1,7 @@
 // Takes a file in: streamed into the vault, hashed on the way, recognised, inspected, and put into a set as a photo.
 import type { Readable } from 'node:stream';
-import { positionBetween, type Refusal } from '@dusky-otter/core';
+import type { Refusal } from '@dusky-otter/core/contract';
+import { positionBetween } from '@dusky-otter/core/edits';
 import {
   addOffered,
   importPhotos,

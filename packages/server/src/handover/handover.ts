@@ -2,18 +2,10 @@
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
-import {
-  foldersOf,
-  manifestOf,
-  NO_WORDS,
-  packetIn,
-  pageStyles,
-  shownName,
-  wordsCsv,
-  type PhotoRow,
-  type PlanContext,
-  type RowVariant,
-} from '@dusky-otter/core';
+import type { PhotoRow, PlanContext, RowVariant } from '@dusky-otter/core/contract';
+import { manifestOf, pageStyles, wordsCsv } from '@dusky-otter/core/markup';
+import { foldersOf, packetIn, shownName } from '@dusky-otter/core/naming';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import ZipStream from 'zip-stream';
 import { ProblemError } from '../problems.ts';
 import type { Preparer } from '../prepare/prepare.ts';

@@ -1,27 +1,27 @@
 // Every page of a hand-over, by its path: the set's, in each language; further pages of arrangements; own pages of pictures.
+import { arrangementsIn, hasOwnPages } from '@dusky-otter/core/arrange';
+import type {
+  Arrangement,
+  Language,
+  PageEntry,
+  PhotoRow,
+  SetPage,
+  SlotId,
+  Words,
+} from '@dusky-otter/core/contract';
 import {
-  addressOfPage,
-  arrangementsIn,
-  firstPage,
-  foldersOf,
-  hasOwnPages,
   ownPageName,
   ownPages,
   pageMarkup,
   pagesOf,
   placesOn,
   shownIn,
-  slotsOf,
-  wordsFor,
-  type Arrangement,
-  type Language,
-  type PageEntry,
   type PageOptions,
-  type PhotoRow,
-  type SetPage,
-  type SlotId,
-  type Words,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/markup';
+import { foldersOf } from '@dusky-otter/core/naming';
+import { addressOfPage, firstPage } from '@dusky-otter/core/page';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { wordsFor } from '@dusky-otter/core/words';
 import { pathsIn, type HandoverParts } from './parts.ts';
 
 /** The set's own page, or the one that follows from where its photos stand. */

@@ -1,15 +1,15 @@
 // What a hand-over is made from, and where its pictures lie in it.
-import {
-  deliveredName,
-  type Language,
-  type PageEntry,
-  type PhotoRow,
-  type PlanContext,
-  type RowVariant,
-  type SetPage,
-  type SlotId,
-  type Words,
-} from '@dusky-otter/core';
+import type {
+  Language,
+  PageEntry,
+  PhotoRow,
+  PlanContext,
+  RowVariant,
+  SetPage,
+  SlotId,
+  Words,
+} from '@dusky-otter/core/contract';
+import { deliveredName } from '@dusky-otter/core/naming';
 import { ProblemError } from '../problems.ts';
 
 export interface HandoverParts {

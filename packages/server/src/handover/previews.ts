@@ -1,5 +1,5 @@
 // What a preview's page and pictures are computed from, kept as long as nothing of it changes: a page asks for dozens of files.
-import type { PlanContext } from '@dusky-otter/core';
+import type { PlanContext } from '@dusky-otter/core/contract';
 import { textFiles, variantPaths, type OutgoingFile } from './handover.ts';
 import type { HandoverParts } from './parts.ts';
 

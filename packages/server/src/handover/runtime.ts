@@ -1,16 +1,10 @@
 // What ships beside a page for its arrangements: the runtime's stylesheets and scripts that are used, and no others.
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import {
-  arrangementIn,
-  arrangementRules,
-  isPoster,
-  runtimeFor,
-  slotsOf,
-  type PhotoRow,
-  type Slot,
-  type SlotId,
-} from '@dusky-otter/core';
+import { arrangementIn } from '@dusky-otter/core/arrange';
+import type { PhotoRow, Slot, SlotId } from '@dusky-otter/core/contract';
+import { arrangementRules, isPoster, runtimeFor } from '@dusky-otter/core/markup';
+import { slotsOf } from '@dusky-otter/core/plan';
 
 const FOLDER = resolve(import.meta.dirname, '../../../runtime/dist');
 const kept = new Map<string, string>();

@@ -1,5 +1,6 @@
 // The ledgers of all sets: made when a set is first asked for or a site changes, and kept in step photo by photo.
-import { standingOf, type FileState, type Photo, type Standing } from '@dusky-otter/core';
+import type { Photo } from '@dusky-otter/core/contract';
+import { standingOf, type FileState, type Standing } from '@dusky-otter/core/readiness';
 import { photosInParts, loadPhotos } from '../store/photos.ts';
 import { openSlotsOf } from '../store/placements.ts';
 import { findSet, publishedNames } from '../store/sets.ts';

@@ -1,14 +1,9 @@
 // The ledger, changed photo by photo, says what one made from scratch says.
 import { describe, expect, test } from '@jest/globals';
-import {
-  chance,
-  FILTERS,
-  speakingNames,
-  standingOf,
-  type FileState,
-  type Photo,
-  type Standing,
-} from '@dusky-otter/core';
+import { chance } from '@dusky-otter/core/chance';
+import type { Photo } from '@dusky-otter/core/contract';
+import { speakingNames } from '@dusky-otter/core/naming';
+import { FILTERS, standingOf, type FileState, type Standing } from '@dusky-otter/core/readiness';
 import { CONTEXT, placed, sampleFrame, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { SetLedger, type Shown } from './set-ledger.ts';
 

@@ -1,19 +1,16 @@
 // What is costly to find for thousands of photos of a set, kept in step with every change: how each stands, what they
 // add up to, which share an alt text, what each is called, and in which order they are.
+import type { Filter, SetCounts, Stop, WordCounts } from '@dusky-otter/core/contract';
+import { inOrder } from '@dusky-otter/core/edits';
+import { speakingNames } from '@dusky-otter/core/naming';
 import {
   FILTERS,
-  inOrder,
   presentOf,
   SEAL_PARTS,
-  speakingNames,
   type FileState,
-  type Filter,
   type Present,
-  type SetCounts,
   type Standing,
-  type Stop,
-  type WordCounts,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/readiness';
 
 interface Entry {
   standing: Standing;

@@ -1,5 +1,5 @@
 // What a codec process must know to show a crop of a photo.
-import type { BitmapFormat, EncoderSettings, Photo, PlannedVariant } from '@dusky-otter/core';
+import type { BitmapFormat, EncoderSettings, Photo, PlannedVariant } from '@dusky-otter/core/contract';
 import { RenderError } from '../codec/task.ts';
 import { ProblemError } from '../problems.ts';
 import type { Looker } from './looker.ts';

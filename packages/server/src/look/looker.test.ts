@@ -1,6 +1,7 @@
 // What is made to be looked at, or to be weighed alone.
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { NO_TURNING, type EncoderSettings } from '@dusky-otter/core';
+import type { EncoderSettings } from '@dusky-otter/core/contract';
+import { NO_TURNING } from '@dusky-otter/core/geometry';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -2,7 +2,7 @@
 // first look and goes when nobody has looked for a while.
 import { CodecPool } from '../codec/pool.ts';
 import type { JobLimits } from '../codec/limits.ts';
-import type { Attempt } from '@dusky-otter/core';
+import type { Attempt } from '@dusky-otter/core/weight';
 import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 
 /** How long the process waits for another look, in ms: it holds pixels. */

@@ -3,7 +3,7 @@
 // What runs inside the sealed frame that pages are measured in: it writes the page, waits until it is laid out, and says
 // how large each picture is. It is sent as text; nothing from outside of the function is known to it.
 
-import type { Answered, Asked, Looked } from '@dusky-otter/core';
+import type { Answered, Asked, Looked } from '@dusky-otter/core/contract';
 
 export function inside(): void {
   let selector = 'img';

@@ -1,14 +1,8 @@
 // Groups the variants that a photo wants so that one decode serves many: a batch is one crop of it.
 import type { RenderJob } from '../codec/protocol.ts';
 import type { Vault } from '../vault/vault.ts';
-import {
-  planPhoto,
-  type Photo,
-  type PlanContext,
-  type PlannedVariant,
-  type Rect,
-  type ShapeId,
-} from '@dusky-otter/core';
+import type { Photo, PlanContext, PlannedVariant, Rect, ShapeId } from '@dusky-otter/core/contract';
+import { planPhoto } from '@dusky-otter/core/plan';
 
 export interface Batch {
   photo: Photo;

@@ -5,7 +5,7 @@ import { createHash } from 'node:crypto';
 import { chmod, readFile, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { unzipSync } from 'fflate';
-import type { OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
 import { OriginalModel, VariantModel } from '../database/models.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 

@@ -1,6 +1,7 @@
 // After an upgrade that makes files otherwise: those of before stand in, go out, and are made anew behind everything else.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { formerKeys, planPhoto, thoroughKey, type PlannedVariant, type RowVariant } from '@dusky-otter/core';
+import type { PlannedVariant, RowVariant } from '@dusky-otter/core/contract';
+import { formerKeys, planPhoto, thoroughKey } from '@dusky-otter/core/plan';
 import { unzipSync } from 'fflate';
 import { createHash } from 'node:crypto';
 import { mkdir, rename } from 'node:fs/promises';

@@ -1,6 +1,6 @@
 // After an upgrade that makes files otherwise: those that were made before stand in until they are made anew, so that
 // nobody waits for hundreds of files, and a page goes out as it was.
-import { formerKeys, planPhoto } from '@dusky-otter/core';
+import { formerKeys, planPhoto } from '@dusky-otter/core/plan';
 import { inParts } from '../database/in-parts.ts';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 import { loadPhotos } from '../store/photos.ts';

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { mkdir, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { planPhoto } from '@dusky-otter/core';
+import { planPhoto } from '@dusky-otter/core/plan';
 import { VariantModel } from '../database/models.ts';
 import { CONTEXT, placed, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';

@@ -1,6 +1,7 @@
 // Reconciliation: wanted − stored, photo by photo. There is no job list to lose: after a crash, a restart or a changed
 // decision the same subtraction finds the same work.
-import { shownName, type Photo, type Preparation, type StoredFacts } from '@dusky-otter/core';
+import type { Photo, Preparation, StoredFacts } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { RenderError } from '../codec/task.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';

@@ -1,5 +1,5 @@
 // A slow walk over everything that is stored, by hash: what a disk or a stranger changed is noticed before it is needed.
-import type { OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
 import { originalsBehind, variantsBehind } from '../store/variants.ts';
 import type { Report } from '../report.ts';
 import type { Vault } from '../vault/vault.ts';

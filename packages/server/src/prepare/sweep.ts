@@ -1,5 +1,5 @@
 // Clears variants that no set wants any more. They stay a week from then on: undo and second thoughts find them made.
-import type { OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
 import { markUnwanted, unwantedVariants } from '../store/variants.ts';
 import type { Vault } from '../vault/vault.ts';
 import type { StoredVariants } from '../store/stored-variants.ts';

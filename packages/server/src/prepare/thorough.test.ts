@@ -1,6 +1,7 @@
 // The second pass: smaller files under keys of their own, never worse ones, in nobody's way.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { thoroughKey, type RowVariant } from '@dusky-otter/core';
+import type { RowVariant } from '@dusky-otter/core/contract';
+import { thoroughKey } from '@dusky-otter/core/plan';
 import { unzipSync } from 'fflate';
 import { createHash } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';

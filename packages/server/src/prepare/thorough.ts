@@ -1,6 +1,7 @@
 // The second pass: while nothing else is to be made, or at once where an editor asks, every file is searched again with
 // all recipes that may do with fewer bytes. What it finds stands in the place of the quick file under a key of its own.
-import { mayImprove, thoroughKey, type PlannedVariant } from '@dusky-otter/core';
+import type { PlannedVariant } from '@dusky-otter/core/contract';
+import { mayImprove, thoroughKey } from '@dusky-otter/core/plan';
 import { InterruptedError } from '../codec/task.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';
 import { findSet } from '../store/sets.ts';

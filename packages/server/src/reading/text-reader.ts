@@ -1,6 +1,6 @@
 // Looks for words in originals, each once: while no file is to be made or looked at, in a process of its own.
 import type { ChildProcess } from 'node:child_process';
-import type { OriginalFacts, ShownLine } from '@dusky-otter/core';
+import type { OriginalFacts, ShownLine } from '@dusky-otter/core/contract';
 import { JobWatch, type JobLimits } from '../codec/limits.ts';
 import { codecProcess, LOWEST } from '../codec/process.ts';
 import type { FromReader, ReadJob } from '../codec/reader-process.ts';

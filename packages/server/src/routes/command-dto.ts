@@ -1,30 +1,26 @@
 // What commands must look like, one class each: a command that is missing here is refused.
 import 'reflect-metadata';
-import {
-  LONGEST_LINK,
-  LONGEST_NOTE,
-  LONGEST_POSITION,
-  LONGEST_PREFIX,
-  LONGEST_TEXT,
-  SHAPE,
-  TARGET_NAMES,
-  WORD_CHECKS,
-  type Command,
-  type DeviceClass,
-  type FocalPoint,
-  type Frame,
-  type Language,
-  type Placement,
-  type Policy,
-  type Rect,
-  type Role,
-  type SetDecisions,
-  type ShapeId,
-  type SiteDecisions,
-  type SlotId,
-  type TargetName,
-  type Words,
-} from '@dusky-otter/core';
+import type {
+  DeviceClass,
+  FocalPoint,
+  Frame,
+  Language,
+  Placement,
+  Policy,
+  Rect,
+  Role,
+  SetDecisions,
+  ShapeId,
+  SiteDecisions,
+  SlotId,
+  TargetName,
+  Words,
+} from '@dusky-otter/core/contract';
+import { LONGEST_POSITION, type Command } from '@dusky-otter/core/edits';
+import { SHAPE } from '@dusky-otter/core/geometry';
+import { LONGEST_LINK, LONGEST_PREFIX } from '@dusky-otter/core/html';
+import { TARGET_NAMES } from '@dusky-otter/core/weight';
+import { LONGEST_NOTE, LONGEST_TEXT, WORD_CHECKS } from '@dusky-otter/core/words';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

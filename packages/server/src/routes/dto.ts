@@ -1,6 +1,6 @@
 // What requests must look like, as classes with class-validator rules; wrong requests are answered with a sentence.
 import 'reflect-metadata';
-import type { Command, SeenVersions } from '@dusky-otter/core';
+import type { Command, SeenVersions } from '@dusky-otter/core/edits';
 import { plainToInstance, Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,

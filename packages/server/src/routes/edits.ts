@@ -1,5 +1,5 @@
 // Edits, undo and redo of a set. Every answer carries the changed photos; listeners are told which they are.
-import type { EditAnswer } from '@dusky-otter/core';
+import type { EditAnswer } from '@dusky-otter/core/contract';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Edited } from '../changes/edits.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';

@@ -1,5 +1,5 @@
 // One stream of events for all sets that a browser has open: it allows six connections to a host, however many windows.
-import { channelName, type SetEvent } from '@dusky-otter/core';
+import { channelName, type SetEvent } from '@dusky-otter/core/contract';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';

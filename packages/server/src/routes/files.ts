@@ -1,6 +1,7 @@
 // Pictures for screens: views of originals, and stored variants. Names are hashes, so they may be kept for ever.
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
-import { MIME, type OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
+import { MIME } from '@dusky-otter/core/weight';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { sendPicture } from './picture.ts';

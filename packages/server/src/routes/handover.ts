@@ -1,25 +1,12 @@
 // What leaves the tool: markup to copy, the ZIP, and the same page as a preview.
-import {
-  addressOfPage,
-  addressUnder,
-  arrangedMarkup,
-  arrangementIn,
-  concernsOf,
-  figureMarkup,
-  figureStyles,
-  handoverConcerns,
-  isDeviceName,
-  plainMarkup,
-  rowMarkup,
-  sentTo,
-  shownName,
-  slotsOf,
-  slugOf,
-  type PageEntry,
-  type PhotoRow,
-  type RowVariant,
-  type Slot,
-} from '@dusky-otter/core';
+import { arrangementIn } from '@dusky-otter/core/arrange';
+import type { PageEntry, PhotoRow, RowVariant, Slot } from '@dusky-otter/core/contract';
+import { addressUnder } from '@dusky-otter/core/html';
+import { arrangedMarkup, figureMarkup, figureStyles, plainMarkup, rowMarkup } from '@dusky-otter/core/markup';
+import { isDeviceName, shownName, slugOf } from '@dusky-otter/core/naming';
+import { addressOfPage } from '@dusky-otter/core/page';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { concernsOf, handoverConcerns, sentTo } from '@dusky-otter/core/readiness';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { handoverZip, makeWhole, outgoing, variantPaths } from '../handover/handover.ts';

@@ -1,7 +1,8 @@
 // What nobody should send: wrong kinds of bodies, nulls, depth, other hosts and sites; and sets that can't be read.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { connect as connectTo } from 'node:net';
-import type { Command, WholeSet } from '@dusky-otter/core';
+import type { Command } from '@dusky-otter/core/edits';
+import type { WholeSet } from '@dusky-otter/core/reading';
 import { MembershipModel, PhotoModel, SetModel } from '../database/models.ts';
 import { fuzzRequests } from '../../../../bench/src/fuzz/requests.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';

@@ -1,6 +1,8 @@
 // Looking before deciding: the picture itself, and files that are only tried.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { planShape, visibleDifference, type QualityDecision } from '@dusky-otter/core';
+import type { QualityDecision } from '@dusky-otter/core/contract';
+import { visibleDifference } from '@dusky-otter/core/difference';
+import { planShape } from '@dusky-otter/core/plan';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp, { type Sharp } from 'sharp';

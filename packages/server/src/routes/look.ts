@@ -1,20 +1,16 @@
 // What is looked at before it is decided: a size of a photo's crop as it is, encoded with a quality that is tried, or made
 // as a decision would have it.
-import {
-  heightFor,
-  isLossy,
-  planShape,
-  ratioOf,
-  isModern,
-  settingsFor,
-  type BitmapFormat,
-  type EncoderSettings,
-  type LossyFormat,
-  type Photo,
-  type PlannedVariant,
-  type QualityDecision,
-  type ShapeId,
-} from '@dusky-otter/core';
+import type {
+  BitmapFormat,
+  EncoderSettings,
+  Photo,
+  PlannedVariant,
+  QualityDecision,
+  ShapeId,
+} from '@dusky-otter/core/contract';
+import { heightFor, ratioOf } from '@dusky-otter/core/geometry';
+import { planShape } from '@dusky-otter/core/plan';
+import { isLossy, isModern, settingsFor, type LossyFormat } from '@dusky-otter/core/weight';
 import type { FastifyPluginAsync, FastifyReply, FastifyRequest } from 'fastify';
 import type { LookJob, PointsJob, Seen } from '../codec/protocol.ts';
 import type { Parts } from '../parts.ts';

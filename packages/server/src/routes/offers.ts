@@ -1,5 +1,5 @@
 // Files that may take a photo's place: added beside it, or put away. Put in its place they are by an edit.
-import type { Offer } from '@dusky-otter/core';
+import type { Offer } from '@dusky-otter/core/contract';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { putAwayOffers } from '../changes/offers.ts';

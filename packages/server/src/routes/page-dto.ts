@@ -1,13 +1,7 @@
 // What the page of a set must look like when it is sent.
 import 'reflect-metadata';
-import {
-  LONGEST_TEMPLATE,
-  type PageDesign,
-  type PagePart,
-  type Passage,
-  type SetPage,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { PageDesign, PagePart, Passage, SetPage, SlotId } from '@dusky-otter/core/contract';
+import { LONGEST_TEMPLATE } from '@dusky-otter/core/page';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

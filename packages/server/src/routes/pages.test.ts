@@ -1,16 +1,15 @@
 // Pages of sets through HTTP: what goes out, what links to what, photos of other sets, and short names that stay taken.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  firstPage,
-  optionsFor,
-  slotsOfArrangement,
-  type Arrangement,
-  type ArrangementOptions,
-  type Command,
-  type PageEntry,
-  type PolicyForecast,
-  type SetPage,
-} from '@dusky-otter/core';
+import { optionsFor, slotsOfArrangement } from '@dusky-otter/core/arrange';
+import type {
+  Arrangement,
+  ArrangementOptions,
+  PageEntry,
+  PolicyForecast,
+  SetPage,
+} from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
+import { firstPage } from '@dusky-otter/core/page';
 import { unzipSync } from 'fflate';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 

@@ -1,6 +1,7 @@
 // A stored picture as an answer.
 import type { FastifyReply } from 'fastify';
-import { MIME, type OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
+import { MIME } from '@dusky-otter/core/weight';
 
 /** A drawing that is opened by itself is a document: whatever cleaning missed can neither act nor fetch. */
 const STILL = "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox";

@@ -1,19 +1,18 @@
 // What places and arrangements must look like when they are sent.
 import 'reflect-metadata';
-import {
-  isSlotId,
-  LONGEST_WIDTH,
-  PLACE_LIMITS,
-  SHAPE,
-  type Arranged,
-  type ArrangementOptions,
-  type MeasuredWidth,
-  type ShapeId,
-  type Slot,
-  type SlotId,
-  type SlotShape,
-  type WidthPiece,
-} from '@dusky-otter/core';
+import type {
+  Arranged,
+  ArrangementOptions,
+  MeasuredWidth,
+  ShapeId,
+  Slot,
+  SlotId,
+  SlotShape,
+  WidthPiece,
+} from '@dusky-otter/core/contract';
+import { SHAPE } from '@dusky-otter/core/geometry';
+import { isSlotId, PLACE_LIMITS } from '@dusky-otter/core/places';
+import { LONGEST_WIDTH } from '@dusky-otter/core/slots';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

@@ -1,14 +1,9 @@
 // Places of the site that a set belongs to: how they are used, what a change would cost.
-import {
-  arrangementIn,
-  placementIn,
-  prefixProblem,
-  slotProblem,
-  slotsOfArrangement,
-  type Policy,
-  type Site,
-  type Slot,
-} from '@dusky-otter/core';
+import { arrangementIn, slotsOfArrangement } from '@dusky-otter/core/arrange';
+import type { Policy, Site, Slot } from '@dusky-otter/core/contract';
+import { prefixProblem } from '@dusky-otter/core/html';
+import { slotProblem } from '@dusky-otter/core/places';
+import { placementIn } from '@dusky-otter/core/plan';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';

@@ -1,13 +1,9 @@
 // Arrangements through the server: kept as places with what they are made of, tried without being kept, handed over with
 // what they need; hostile options are refused.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  optionsFor,
-  slotsOfArrangement,
-  type Arrangement,
-  type ArrangementOptions,
-  type Command,
-} from '@dusky-otter/core';
+import { optionsFor, slotsOfArrangement } from '@dusky-otter/core/arrange';
+import type { Arrangement, ArrangementOptions } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
 import { unzipSync } from 'fflate';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 

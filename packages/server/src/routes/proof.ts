@@ -1,22 +1,23 @@
 // One arrangement on a page of its own, to be looked at while it is built: as it is kept, or as it would be with other
 // options, with the files that are there and sketches of those that are not.
 import {
-  arrangedMarkup,
   arrangementIn,
   arrangementProblems,
-  arrangementRules,
   asOrdered,
-  cssLength,
+  slotsOfArrangement,
+  wholeOptions,
+} from '@dusky-otter/core/arrange';
+import type { Arrangement, WidthRule } from '@dusky-otter/core/contract';
+import { cssLength } from '@dusky-otter/core/css';
+import {
+  arrangedMarkup,
+  arrangementRules,
   isPoster,
-  isRightToLeft,
   pagesOf,
   runtimeFor,
   SCRIPTS_OF,
-  slotsOfArrangement,
-  wholeOptions,
-  type Arrangement,
-  type WidthRule,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/markup';
+import { isRightToLeft } from '@dusky-otter/core/words';
 import { IsString, Matches, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { runtimeFile } from '../handover/runtime.ts';

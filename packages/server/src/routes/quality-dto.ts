@@ -1,5 +1,6 @@
 // What decisions on a photo's files must look like.
-import { TARGET_NAMES, type Pinned, type QualityDecision, type TargetName } from '@dusky-otter/core';
+import type { Pinned, QualityDecision, TargetName } from '@dusky-otter/core/contract';
+import { TARGET_NAMES } from '@dusky-otter/core/weight';
 import { IsBoolean, IsIn, IsInt, Matches, Max, Min, ValidateBy, ValidateIf } from 'class-validator';
 
 /** May be left out. Unlike IsOptional it does not let null pass for "left out". */

@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { get } from 'node:http';
-import type { SetEvent } from '@dusky-otter/core';
+import type { SetEvent } from '@dusky-otter/core/contract';
 import { unzipSync, strFromU8 } from 'fflate';
 import sharp from 'sharp';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';

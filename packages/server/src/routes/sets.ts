@@ -1,5 +1,6 @@
 // A set: reading it, listening to it, its refused files and its bin, steering the preparation.
-import { FILTERS, SEAL_PARTS, type Filter, type Stop } from '@dusky-otter/core';
+import type { Filter, Stop } from '@dusky-otter/core/contract';
+import { FILTERS, SEAL_PARTS } from '@dusky-otter/core/readiness';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { emptyBin } from '../changes/bin.ts';

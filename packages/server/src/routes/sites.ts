@@ -1,7 +1,8 @@
 // Sites and their sets: what there is, and making new ones. What is decided on them goes through edits of a set, or
 // here where a site has none yet.
 import { randomUUID } from 'node:crypto';
-import { FIRST_SLOTS, type SentEdit } from '@dusky-otter/core';
+import type { SentEdit } from '@dusky-otter/core/edits';
+import { FIRST_SLOTS } from '@dusky-otter/core/slots';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { changeSite, makeSet, makeSite } from '../changes/sites.ts';
 import { demoSiteZip } from '../demo/site-zip.ts';

@@ -1,15 +1,8 @@
 // Words as tables: what a table would change of a set, plans for files that are still to come, and the words taken out.
 import 'reflect-metadata';
-import {
-  placesMeant,
-  wordsChange,
-  wordsCsv,
-  type Language,
-  type Site,
-  type SlotId,
-  type Words,
-  type WordsPreview,
-} from '@dusky-otter/core';
+import type { Language, Site, SlotId, Words, WordsPreview } from '@dusky-otter/core/contract';
+import { wordsCsv } from '@dusky-otter/core/markup';
+import { placesMeant, wordsChange } from '@dusky-otter/core/words';
 import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';

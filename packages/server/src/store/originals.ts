@@ -1,5 +1,5 @@
 // Originals: their facts, those that photos had before or are offered, and what was made of them.
-import type { Offer, OriginalFacts, ShownLine } from '@dusky-otter/core';
+import type { Offer, OriginalFacts, ShownLine } from '@dusky-otter/core/contract';
 import type { Transaction } from 'sequelize';
 import type { ViewHashes } from '../codec/protocol.ts';
 import {

@@ -1,5 +1,6 @@
 // Photos as they stand in a set: decisions of the photo, of the photo in the set, and its words in one language.
-import { NO_WORDS, type Language, type OriginalFacts, type Photo, type PhotoChange } from '@dusky-otter/core';
+import type { Language, OriginalFacts, Photo, PhotoChange } from '@dusky-otter/core/contract';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { Op, type Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { MembershipModel, OriginalModel, PhotoModel } from '../database/models.ts';

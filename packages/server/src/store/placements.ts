@@ -1,5 +1,5 @@
 // Where photos of a set stand: the places that are open to all, and placements that photos have of their own.
-import type { Placement, SlotId } from '@dusky-otter/core';
+import type { Placement, SlotId } from '@dusky-otter/core/contract';
 import type { Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { OpenSlotModel, PlacementModel } from '../database/models.ts';

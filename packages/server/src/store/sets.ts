@@ -1,5 +1,5 @@
 // Sets: what is decided on them, their refused files, the names that went out, and how far a window's undo reaches.
-import type { EditDepth, PhotoSet, Refusal } from '@dusky-otter/core';
+import type { EditDepth, PhotoSet, Refusal } from '@dusky-otter/core/contract';
 import { Op, type Transaction, type WhereOptions } from 'sequelize';
 import { EditModel, PublishedNameModel, RefusalModel, SetModel } from '../database/models.ts';
 import { isDatabaseAway, ProblemError } from '../problems.ts';

@@ -1,6 +1,6 @@
 // Sites as plans need them, read once and kept: a plan asks for the same places and devices thousands of times, and
 // widths are found once for each object that is asked about.
-import type { Site } from '@dusky-otter/core';
+import type { Site } from '@dusky-otter/core/contract';
 import type { Transaction } from 'sequelize';
 import { holdSite, readSite } from './sites.ts';
 

@@ -1,13 +1,7 @@
 // Sites with their places.
-import {
-  DEFAULT_DEVICES,
-  DEFAULT_POLICY,
-  SHIPPED_SLOTS,
-  type Policy,
-  type Site,
-  type Slot,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { Policy, Site, Slot, SlotId } from '@dusky-otter/core/contract';
+import { DEFAULT_DEVICES, SHIPPED_SLOTS } from '@dusky-otter/core/slots';
+import { DEFAULT_POLICY } from '@dusky-otter/core/weight';
 import type { Transaction } from 'sequelize';
 import { PlaceModel, SiteModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';

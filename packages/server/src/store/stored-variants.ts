@@ -1,5 +1,6 @@
 // Which variants are stored: the database's list, held in memory, in step with the files.
-import { thoroughKey, type OutputFormat, type StoredFacts } from '@dusky-otter/core';
+import type { OutputFormat, StoredFacts } from '@dusky-otter/core/contract';
+import { thoroughKey } from '@dusky-otter/core/plan';
 import { VariantModel } from '../database/models.ts';
 import type { MadeVariant } from '../codec/protocol.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';

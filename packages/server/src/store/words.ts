@@ -1,5 +1,6 @@
 // Words of photos, by language.
-import { NO_WORDS, type Language, type Words } from '@dusky-otter/core';
+import type { Language, Words } from '@dusky-otter/core/contract';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import type { Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { PhotoWordsModel } from '../database/words-models.ts';

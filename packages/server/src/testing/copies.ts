@@ -1,5 +1,5 @@
 // For tests: many photos without as many files, as rows that are made from one that was taken in.
-import { positions } from '@dusky-otter/core';
+import { positions } from '@dusky-otter/core/edits';
 import { MembershipModel, OriginalModel, PhotoModel } from '../database/models.ts';
 import { PhotoWordsModel } from '../database/words-models.ts';
 

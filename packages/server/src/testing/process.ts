@@ -2,7 +2,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { createInterface } from 'node:readline';
 import { resolve } from 'node:path';
-import { wholeSet, type WholeSet } from '@dusky-otter/core';
+import { wholeSet, type WholeSet } from '@dusky-otter/core/reading';
 
 const MAIN = resolve(import.meta.dirname, '../../dist/main.js');
 

@@ -3,20 +3,10 @@ import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import {
-  DEFAULT_POLICY,
-  type Command,
-  type EditAnswer,
-  type Policy,
-  type SeenVersions,
-  type SetHeader,
-  type TakeInResult,
-  type WholeRow,
-  type WholeSet,
-  seenNow,
-  wholeRow,
-  wholeSet,
-} from '@dusky-otter/core';
+import type { EditAnswer, Policy, SetHeader, TakeInResult } from '@dusky-otter/core/contract';
+import type { Command, SeenVersions } from '@dusky-otter/core/edits';
+import { type WholeRow, type WholeSet, seenNow, wholeRow, wholeSet } from '@dusky-otter/core/reading';
+import { DEFAULT_POLICY } from '@dusky-otter/core/weight';
 import type { FastifyInstance, LightMyRequestResponse } from 'fastify';
 import sharp from 'sharp';
 import { buildApp } from '../app.ts';

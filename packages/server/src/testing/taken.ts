@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { OriginalFacts } from '@dusky-otter/core';
+import type { OriginalFacts } from '@dusky-otter/core/contract';
 import { inspect } from '../codec/inspect.ts';
 
 export interface TakenFile {

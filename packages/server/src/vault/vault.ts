@@ -5,7 +5,7 @@ import { createReadStream } from 'node:fs';
 import { chmod, mkdir, open, readdir, readFile, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
-import type { OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
 import { RefusedError } from '../problems.ts';
 
 const HEX64 = /^[0-9a-f]{64}$/;

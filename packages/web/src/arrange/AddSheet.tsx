@@ -1,5 +1,6 @@
 // Puts photos into an arrangement: of this set, and of the site's other sets, which then stand in this one, too.
-import { shownName, type SentPhoto, type SlotId } from '@dusky-otter/core';
+import type { SentPhoto, SlotId } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentenceOf } from '../api/client.ts';

@@ -6,9 +6,8 @@ import {
   arrangementsIn,
   optionsFor,
   slotsOfArrangement,
-  type Arranged,
-  type Arrangement,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/arrange';
+import type { Arranged, Arrangement } from '@dusky-otter/core/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

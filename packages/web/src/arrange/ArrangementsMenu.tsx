@@ -1,5 +1,5 @@
 // At the Arrange stop: the arrangements there are, and another one.
-import { arrangementsIn } from '@dusky-otter/core';
+import { arrangementsIn } from '@dusky-otter/core/arrange';
 import { useState } from 'react';
 import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';

@@ -1,5 +1,7 @@
 // Texts between the pictures of a feed: a heading, a passage, or both, each before a picture or behind all of them.
-import { beginningOf, shownName, type Arrangement, type FeedOptions, type FeedPart } from '@dusky-otter/core';
+import type { Arrangement, FeedOptions, FeedPart } from '@dusky-otter/core/contract';
+import { beginningOf } from '@dusky-otter/core/html';
+import { shownName } from '@dusky-otter/core/naming';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { useSite, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';

@@ -1,15 +1,7 @@
 // A crop for one place alone: a window that is moved and made larger or smaller over the whole photo.
-import {
-  cropIn,
-  frameCropProblem,
-  frameSpace,
-  heightFor,
-  placementIn,
-  ratioOf,
-  type Rect,
-  type ShapeId,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { Rect, ShapeId, SlotId } from '@dusky-otter/core/contract';
+import { frameCropProblem, frameSpace, heightFor, ratioOf } from '@dusky-otter/core/geometry';
+import { cropIn, placementIn } from '@dusky-otter/core/plan';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { stageFor } from '../ui/stage.ts';
 import { useSetSlots, type Row } from '../server/hooks.ts';

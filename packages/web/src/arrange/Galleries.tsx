@@ -1,5 +1,6 @@
 // The galleries of an index: which set each cover leads to, and a text below it.
-import { shownName, type Arrangement, type Gallery, type IndexOptions } from '@dusky-otter/core';
+import type { Arrangement, Gallery, IndexOptions } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { useQuery } from '@tanstack/react-query';
 import { api, sentenceOf } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';

@@ -1,12 +1,9 @@
 // What is decided for one picture of an arrangement alone: where it leads, words that differ here, and a crop of its own.
-import {
-  linkProblem,
-  placementIn,
-  shownName,
-  slotsOfArrangement,
-  type Arrangement,
-  type Words,
-} from '@dusky-otter/core';
+import { slotsOfArrangement } from '@dusky-otter/core/arrange';
+import type { Arrangement, Words } from '@dusky-otter/core/contract';
+import { linkProblem } from '@dusky-otter/core/html';
+import { shownName } from '@dusky-otter/core/naming';
+import { placementIn } from '@dusky-otter/core/plan';
 import { Link } from 'react-router';
 import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';

@@ -1,13 +1,8 @@
 // Whether words over a picture can be read: the least contrast with the pixels behind them, over all pictures and widths, and
 // how much has to be covered where it is too little.
-import {
-  contrastOver,
-  LEAST_CONTRAST,
-  scrimFor,
-  shownName,
-  type Arranged,
-  type RotatingOptions,
-} from '@dusky-otter/core';
+import { contrastOver, LEAST_CONTRAST, scrimFor } from '@dusky-otter/core/arrange';
+import type { Arranged, RotatingOptions } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { useQuery } from '@tanstack/react-query';
 import { sentenceOf } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';

@@ -1,11 +1,6 @@
 // The options of an arrangement's kind, drawn from what the core says of each.
-import {
-  OPTIONS_OF,
-  type Arranged,
-  type ArrangementOptions,
-  type Option,
-  type ShapeId,
-} from '@dusky-otter/core';
+import { OPTIONS_OF, type Option } from '@dusky-otter/core/arrange';
+import type { Arranged, ArrangementOptions, ShapeId } from '@dusky-otter/core/contract';
 import { useId, type ReactNode } from 'react';
 import { Tick } from '../ui/Tick.tsx';
 import {

@@ -1,6 +1,8 @@
 // The pictures of an arrangement in their order: moved by hand or by keys, taken out, and others put in.
 import type { UniqueIdentifier } from '@dnd-kit/core';
-import { movedBefore, shownName, type Arrangement, type Order } from '@dusky-otter/core';
+import { movedBefore } from '@dusky-otter/core/arrange';
+import type { Arrangement, Order } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { notifyFailure } from '../screen/screen.ts';

@@ -1,5 +1,6 @@
 // What holds for the whole set: its name and its default places, and where the rules for its files are.
-import { standable, type SlotId } from '@dusky-otter/core';
+import type { SlotId } from '@dusky-otter/core/contract';
+import { standable } from '@dusky-otter/core/slots';
 import { Link } from 'react-router';
 import { MODERN_SAID } from '../policy/said.ts';
 import { useDraft } from '../screen/draft.ts';

@@ -1,5 +1,6 @@
 // A small picture of a photo as its frame turns it.
-import { frameSpace, type Photo } from '@dusky-otter/core';
+import type { Photo } from '@dusky-otter/core/contract';
+import { frameSpace } from '@dusky-otter/core/geometry';
 import { stageFor } from '../ui/stage.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 

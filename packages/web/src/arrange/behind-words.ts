@@ -1,6 +1,6 @@
 // The pixels behind words over a picture, at every width: the proof is laid out in a frame that nobody sees, and the pictures
 // that it loads are read where the words stand.
-import type { Pixels } from '@dusky-otter/core';
+import type { Pixels } from '@dusky-otter/core/difference';
 
 /** Windows in which words stand over their picture; narrower ones have them below it. CSS px. */
 export const WIDTHS = [680, 820, 1024, 1280, 1536, 1920] as const;

@@ -1,5 +1,5 @@
 // What arrangements usually stand in.
-import { readWidth } from '@dusky-otter/core';
+import { readWidth } from '@dusky-otter/core/slots';
 
 const PAGE = { name: 'the page’s column, 1140 px', said: 'min(100vw - 32px, 1140px)' };
 

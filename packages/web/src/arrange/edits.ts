@@ -1,21 +1,18 @@
 // What is done at the Arrange bench, as edits: an arrangement is its place and that of its large pictures, changed together.
-import {
-  optionsFor,
-  orderedBy,
-  placementsFor,
-  shownName,
-  slotIdFor,
-  slotsOf,
-  slotsOfArrangement,
-  type Arrangement,
-  type Command,
-  type Order,
-  type Photo,
-  type PhotoSet,
-  type Placement,
-  type Site,
-  type SlotId,
-} from '@dusky-otter/core';
+import { optionsFor, orderedBy, slotsOfArrangement } from '@dusky-otter/core/arrange';
+import type {
+  Arrangement,
+  Order,
+  Photo,
+  PhotoSet,
+  Placement,
+  Site,
+  SlotId,
+} from '@dusky-otter/core/contract';
+import { placementsFor, type Command } from '@dusky-otter/core/edits';
+import { shownName } from '@dusky-otter/core/naming';
+import { slotIdFor } from '@dusky-otter/core/places';
+import { slotsOf } from '@dusky-otter/core/plan';
 import { edit } from '../server/state.ts';
 import { PAGE_COLUMN } from './containers.ts';
 

@@ -1,5 +1,5 @@
 // The kinds of arrangement: what they are called, and a small drawing of each.
-import type { ArrangementKind } from '@dusky-otter/core';
+import type { ArrangementKind } from '@dusky-otter/core/contract';
 import type { ReactNode } from 'react';
 
 const box = (x: number, y: number, width: number, height: number, opacity = 1) => (

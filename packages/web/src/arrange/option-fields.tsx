@@ -1,5 +1,7 @@
 // Fields for the options of an arrangement: numbers, choices, columns, widths.
-import { cssLength, readWidth, sizesOf, type Columns, type WidthRule } from '@dusky-otter/core';
+import type { Columns, WidthRule } from '@dusky-otter/core/contract';
+import { cssLength, sizesOf } from '@dusky-otter/core/css';
+import { readWidth } from '@dusky-otter/core/slots';
 import { useState } from 'react';
 import { sentenceOf } from '../api/client.ts';
 import { CONTAINERS } from './containers.ts';

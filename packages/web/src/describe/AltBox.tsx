@@ -1,5 +1,5 @@
 // The alt text with what the checks say of it.
-import type { Words } from '@dusky-otter/core';
+import type { Words } from '@dusky-otter/core/contract';
 import type { Described } from './described.ts';
 import { Findings } from './Findings.tsx';
 import { roleOf } from './roles.ts';

@@ -1,16 +1,8 @@
 // Texts for a selection: by a pattern, or by finding and replacing, each with what would become of it.
-import {
-  filled,
-  LONGEST_TEXT,
-  placeholdersIn,
-  replaced,
-  slotsIn,
-  slotsOf,
-  type Photo,
-  type PhotoSet,
-  type Site,
-  type WordsText,
-} from '@dusky-otter/core';
+import type { Photo, PhotoSet, Site, WordsText } from '@dusky-otter/core/contract';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { slotsIn } from '@dusky-otter/core/slots';
+import { filled, LONGEST_TEXT, placeholdersIn, replaced } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { sentenceOf } from '../api/client.ts';

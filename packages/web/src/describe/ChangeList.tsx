@@ -1,5 +1,6 @@
 // Words before and after a change of many photos: seen before anything of it is done.
-import { shownName, type Photo, type Words } from '@dusky-otter/core';
+import type { Photo, Words } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { useState } from 'react';
 import { viewAddress } from '../api/client.ts';
 import { Tick } from '../ui/Tick.tsx';

@@ -1,6 +1,9 @@
 // Photos with the same words, or nearly the same, side by side, each with its alt text at hand: so that they can be told
 // apart. Several groups come one after the other.
-import { alikeAlts, frameSpace, shownName, sounded, type Language } from '@dusky-otter/core';
+import type { Language } from '@dusky-otter/core/contract';
+import { frameSpace } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
+import { alikeAlts, sounded } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';

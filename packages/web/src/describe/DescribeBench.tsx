@@ -1,5 +1,10 @@
 // The describe bench: the photo as large as fits, what it is here for, its words with live checks, and how they are heard.
-import { frameSpace, shownName, slotsIn, slotsOf, withShown, type Role, type Words } from '@dusky-otter/core';
+import type { Role, Words } from '@dusky-otter/core/contract';
+import { frameSpace } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { slotsIn } from '@dusky-otter/core/slots';
+import { withShown } from '@dusky-otter/core/words';
 import { useEffect, useRef, useState, type KeyboardEvent as ReactKeyboardEvent } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';

@@ -1,4 +1,5 @@
 // What the checks say of a text while it is typed: each with its reason, an example, a mend, or a note that keeps it.
+import type { Words } from '@dusky-otter/core/contract';
 import {
   canBeKept,
   checkPhoto,
@@ -7,8 +8,7 @@ import {
   WORD_CHECKS,
   type WordExample,
   type WordFinding,
-  type Words,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/words';
 import { memo, useState } from 'react';
 import { FIELD_NAMES, inWords } from '../editing/edits.ts';
 import { StateTag } from '../ui/marks.tsx';

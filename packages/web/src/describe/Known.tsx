@@ -1,5 +1,6 @@
 // What is known of a photo without asking anybody: what its file says, and where it goes.
-import { slotsIn, slotsOf } from '@dusky-otter/core';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { slotsIn } from '@dusky-otter/core/slots';
 import { ShownWords } from './ShownWords.tsx';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 

@@ -1,5 +1,7 @@
 // The languages of a site: which one is written in, and in which a photo has no words yet.
-import { NO_WORDS, wordsMissing, type Language } from '@dusky-otter/core';
+import type { Language } from '@dusky-otter/core/contract';
+import { wordsMissing } from '@dusky-otter/core/markup';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { useQueries } from '@tanstack/react-query';
 import { api } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';

@@ -1,5 +1,5 @@
 // The long description: written here, or a link to a document that says it.
-import { descriptionAddress } from '@dusky-otter/core';
+import { descriptionAddress } from '@dusky-otter/core/words';
 import { lazy, Suspense, useState } from 'react';
 import type { Described } from './described.ts';
 import { useWordsDraft } from './TextField.tsx';

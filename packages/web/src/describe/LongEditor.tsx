@@ -1,5 +1,5 @@
 // The editor of a long description: paragraphs and tables. It comes when one is opened.
-import { blocksOf } from '@dusky-otter/core';
+import { blocksOf } from '@dusky-otter/core/words';
 import Document from '@tiptap/extension-document';
 import Paragraph from '@tiptap/extension-paragraph';
 import Text from '@tiptap/extension-text';

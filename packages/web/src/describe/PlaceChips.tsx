@@ -1,5 +1,6 @@
 // Where words hold: everywhere the photo stands, or in one place alone.
-import { placementIn, type Slot, type SlotId } from '@dusky-otter/core';
+import type { Slot, SlotId } from '@dusky-otter/core/contract';
+import { placementIn } from '@dusky-otter/core/plan';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../api/client.ts';

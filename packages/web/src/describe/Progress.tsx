@@ -1,5 +1,5 @@
 // How far the words of a set, or of all sets of a site, have come.
-import type { WordCounts } from '@dusky-otter/core';
+import type { WordCounts } from '@dusky-otter/core/contract';
 
 const PARTS: [keyof WordCounts, string][] = [
   ['described', 'described'],

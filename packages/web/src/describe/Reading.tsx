@@ -1,5 +1,6 @@
 // The page of a set as it is heard, place by place.
-import { slotsIn, slotsOf, standable } from '@dusky-otter/core';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { slotsIn, standable } from '@dusky-otter/core/slots';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useList, useRows, useSet, useSetId, useSetSlots, useSite } from '../server/hooks.ts';

@@ -1,6 +1,6 @@
 // What a photo is there for: a short path of questions while nobody has said it, a row of answers afterwards.
 import { useState } from 'react';
-import type { Role } from '@dusky-otter/core';
+import type { Role } from '@dusky-otter/core/contract';
 import { ROLES } from './roles.ts';
 
 interface Props {

@@ -1,5 +1,5 @@
 // Words that were found in the picture: where they stand, and the way into the texts that carry them.
-import { isCarried } from '@dusky-otter/core';
+import { isCarried } from '@dusky-otter/core/words';
 import type { Row } from '../server/hooks.ts';
 import { turnedStyle } from '../ui/CropPicture.tsx';
 

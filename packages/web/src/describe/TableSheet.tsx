@@ -1,12 +1,6 @@
 // Words from a table: what it would change, what it contradicts, what it can't be understood of, and what is still to come.
-import {
-  placementsFor,
-  type Command,
-  type Language,
-  type Photo,
-  type Words,
-  type WordsPreview,
-} from '@dusky-otter/core';
+import type { Language, Photo, Words, WordsPreview } from '@dusky-otter/core/contract';
+import { placementsFor, type Command } from '@dusky-otter/core/edits';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentenceOf, wordsAddress } from '../api/client.ts';

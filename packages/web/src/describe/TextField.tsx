@@ -1,5 +1,5 @@
 // A text of a photo: saved while one types and on leaving, in the language that is written in.
-import type { WordsText } from '@dusky-otter/core';
+import type { WordsText } from '@dusky-otter/core/contract';
 import { useDraft } from '../screen/draft.ts';
 import type { Described } from './described.ts';
 

@@ -1,13 +1,8 @@
 // A photo's words in the language that is written in: those that are shown, and how they are saved.
-import {
-  applyToPhoto,
-  NO_WORDS,
-  slotsOf,
-  wordsIn,
-  type Language,
-  type SlotId,
-  type Words,
-} from '@dusky-otter/core';
+import type { Language, SlotId, Words } from '@dusky-otter/core/contract';
+import { applyToPhoto } from '@dusky-otter/core/edits';
+import { slotsOf, wordsIn } from '@dusky-otter/core/plan';
+import { NO_WORDS } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';

@@ -1,5 +1,5 @@
 // A long description between the text that is kept and the document that the editor shows.
-import { blocksOf, textOfBlocks } from '@dusky-otter/core';
+import { blocksOf, textOfBlocks } from '@dusky-otter/core/words';
 import type { JSONContent } from '@tiptap/core';
 
 const paragraph = (text: string): JSONContent => ({

@@ -1,5 +1,5 @@
 // What a photo can be there for, as the W3C's alt decision tree asks for it; each answer is one key.
-import type { Role } from '@dusky-otter/core';
+import type { Role } from '@dusky-otter/core/contract';
 
 export interface RoleAnswer {
   role: Role;

@@ -1,5 +1,6 @@
 // Writes a text for a page: paragraphs, lists, emphasis and links. It comes when one is opened.
-import { linkProblem, type Passage } from '@dusky-otter/core';
+import type { Passage } from '@dusky-otter/core/contract';
+import { linkProblem } from '@dusky-otter/core/html';
 import { Bold } from '@tiptap/extension-bold';
 import Document from '@tiptap/extension-document';
 import { Italic } from '@tiptap/extension-italic';

@@ -1,16 +1,7 @@
 // The edits that are made from the table, each with the sentence that undo shows.
-import {
-  placementsFor,
-  positionBetween,
-  shownName,
-  type Command,
-  type Filter,
-  type Frame,
-  type Photo,
-  type SetHeader,
-  type SlotId,
-  type Words,
-} from '@dusky-otter/core';
+import type { Filter, Frame, Photo, SetHeader, SlotId, Words } from '@dusky-otter/core/contract';
+import { placementsFor, positionBetween, type Command } from '@dusky-otter/core/edits';
+import { shownName } from '@dusky-otter/core/naming';
 import { letGo, useScreen } from '../screen/screen.ts';
 import { rowAt } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';

@@ -1,5 +1,5 @@
 // A passage between what is kept and the document that the editor shows.
-import type { Paragraph, Passage, Run } from '@dusky-otter/core';
+import type { Paragraph, Passage, Run } from '@dusky-otter/core/contract';
 import type { JSONContent } from '@tiptap/core';
 
 const textNode = ({ text, strong, emphasis, link }: Run): JSONContent => ({

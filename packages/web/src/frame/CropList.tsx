@@ -1,16 +1,10 @@
 // Beside the stage: each crop at true display size or a said part of it, its density, and whose it is.
-import {
-  cropFor,
-  DEFAULT_DEVICES,
-  heightFor,
-  ratioOf,
-  ruleFor,
-  sharpnessIn,
-  sharpnessInWords,
-  shownName,
-  widthAt,
-  type ShapeId,
-} from '@dusky-otter/core';
+import type { ShapeId } from '@dusky-otter/core/contract';
+import { widthAt } from '@dusky-otter/core/css';
+import { cropFor, heightFor, ratioOf } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
+import { sharpnessIn, sharpnessInWords } from '@dusky-otter/core/plan';
+import { DEFAULT_DEVICES, ruleFor } from '@dusky-otter/core/slots';
 import { useSite, type Row } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { CropPicture } from '../ui/CropPicture.tsx';

@@ -1,5 +1,10 @@
 // The frame bench: one photo large, all its shapes over it, the focal point in hand.
-import { doubtOf, frameSpace, shownName, slotsIn, slotsOf, type ShapeId } from '@dusky-otter/core';
+import type { ShapeId } from '@dusky-otter/core/contract';
+import { frameSpace } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { doubtOf } from '@dusky-otter/core/saliency';
+import { slotsIn } from '@dusky-otter/core/slots';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client.ts';

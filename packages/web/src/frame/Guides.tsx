@@ -1,5 +1,6 @@
 // Lines over a crop that help the eye: thirds, and the part that a headline will cover.
-import { pointInSpace, type Rect } from '@dusky-otter/core';
+import type { Rect } from '@dusky-otter/core/contract';
+import { pointInSpace } from '@dusky-otter/core/geometry';
 import type { Row } from '../server/hooks.ts';
 import { boxOf, type Stage } from '../ui/stage.ts';
 

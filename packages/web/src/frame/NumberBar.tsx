@@ -1,13 +1,6 @@
 // Below the stage: the crop in hand and the focal point as numbers that can be typed.
-import {
-  cropFor,
-  frameCropProblem,
-  frameSpace,
-  heightFor,
-  ratioOf,
-  type Rect,
-  type ShapeId,
-} from '@dusky-otter/core';
+import type { Rect, ShapeId } from '@dusky-otter/core/contract';
+import { cropFor, frameCropProblem, frameSpace, heightFor, ratioOf } from '@dusky-otter/core/geometry';
 import { useState } from 'react';
 import type { Row } from '../server/hooks.ts';
 import { notify } from '../screen/screen.ts';

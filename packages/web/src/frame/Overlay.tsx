@@ -1,4 +1,5 @@
 // What is drawn over the photo: every shape at once, the chosen one bright with its handles, and the focal point.
+import type { ShapeId } from '@dusky-otter/core/contract';
 import {
   angleFromLine,
   cropFor,
@@ -9,8 +10,7 @@ import {
   ratioOf,
   resizeRect,
   type Corner,
-  type ShapeId,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/geometry';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Row } from '../server/hooks.ts';
 import type { Framing, FramingHands } from './framing.ts';

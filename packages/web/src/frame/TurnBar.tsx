@@ -1,5 +1,5 @@
 // Above the stage: straightening by number, by a line that is drawn, and by proposal; quarter turns, mirror, guides.
-import { clamp, MOST_STRAIGHTENING, type TiltProposal } from '@dusky-otter/core';
+import { clamp, MOST_STRAIGHTENING, type TiltProposal } from '@dusky-otter/core/geometry';
 import { useQuery } from '@tanstack/react-query';
 import { viewAddress } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';

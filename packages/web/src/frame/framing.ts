@@ -1,15 +1,8 @@
 // The decisions at the bench while they are being made: shown at once, saved when the hand lets go or rests.
-import {
-  mirrorFrame,
-  shownName,
-  straightenFrame,
-  turnFrame,
-  type Command,
-  type FocalPoint,
-  type Frame,
-  type Rect,
-  type ShapeId,
-} from '@dusky-otter/core';
+import type { FocalPoint, Frame, Rect, ShapeId } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
+import { mirrorFrame, straightenFrame, turnFrame } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Row } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';

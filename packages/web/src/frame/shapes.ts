@@ -1,5 +1,5 @@
 // The shapes a photo is shown in, each with the first slot that asks for it.
-import type { ShapeId, Slot, SlotShape } from '@dusky-otter/core';
+import type { ShapeId, Slot, SlotShape } from '@dusky-otter/core/contract';
 
 export interface ShapeUse {
   shape: ShapeId;

@@ -1,5 +1,5 @@
 // Looks for straight edges in a picture, off the main thread.
-import { proposeTilt, type LightnessMap, type TiltProposal } from '@dusky-otter/core';
+import { proposeTilt, type LightnessMap, type TiltProposal } from '@dusky-otter/core/geometry';
 
 /** Long side of what is looked at, in px. */
 const SIDE = 640;

@@ -1,5 +1,5 @@
 // Rows for what is not a photo yet: files on their way, each with its progress, and files that were refused.
-import { bytesInWords } from '@dusky-otter/core';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { dismissArrival, useGathering, type Arrival } from './arrivals.ts';
 import { useRefusals } from '../server/hooks.ts';
 import { dismissRefusal, dismissRefusals } from '../server/state.ts';

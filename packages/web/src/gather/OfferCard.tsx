@@ -1,5 +1,7 @@
 // A file that may take a photo's place: both pictures, what would change, and what becomes of the file.
-import { replacementChanges, shownName, type Offer } from '@dusky-otter/core';
+import type { Offer } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
+import { replacementChanges } from '@dusky-otter/core/plan';
 import { useRowOr, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
 import { addBeside, putOfferAway } from '../server/state.ts';
 import { viewAddress } from '../api/client.ts';

@@ -1,5 +1,5 @@
 // Chooses a file that is to take a photo's place. What it would change is shown before anything is.
-import type { Photo } from '@dusky-otter/core';
+import type { Photo } from '@dusky-otter/core/contract';
 import { useRef } from 'react';
 import { useSetId } from '../server/hooks.ts';
 import { gather } from './arrivals.ts';

@@ -1,5 +1,5 @@
 // Files on their way in: three at a time, each with its own progress and its own result.
-import type { TakeInResult } from '@dusky-otter/core';
+import type { TakeInResult } from '@dusky-otter/core/contract';
 import { create } from 'zustand';
 import { api, sendFile, sentenceOf, type Sending } from '../api/client.ts';
 

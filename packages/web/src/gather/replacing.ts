@@ -1,5 +1,8 @@
 // Another original in a photo's place: the edit that puts it there, and the sentences for what it changes.
-import { frameReplaced, shownName, type Command, type Offer, type Photo } from '@dusky-otter/core';
+import type { Offer, Photo } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
+import { frameReplaced } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
 import { notifyFailure } from '../screen/screen.ts';
 import { edit } from '../server/state.ts';
 import { photosOf } from '../editing/photos.ts';

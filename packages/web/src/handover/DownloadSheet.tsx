@@ -1,5 +1,6 @@
 // Before the ZIP: what it will hold, and the photos that still lack something. The editor may go on.
-import { bytesInWords, type Concern } from '@dusky-otter/core';
+import type { Concern } from '@dusky-otter/core/readiness';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api, zipAddress, type HandoverCheck } from '../api/client.ts';

@@ -1,5 +1,5 @@
 // How far the second pass has come, which looks for smaller files, and a way to have it now.
-import { bytesInWords } from '@dusky-otter/core';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { usePreparation, useSite } from '../server/hooks.ts';
 import { askThorough } from '../server/state.ts';
 

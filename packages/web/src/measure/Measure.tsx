@@ -3,12 +3,12 @@ import {
   FIRST_WINDOWS,
   MOST_WINDOWS,
   proposalsFor,
-  slotIdFor,
   sweep,
   SWEPT,
   type MeasuredPage,
   type Proposal,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/pages';
+import { slotIdFor } from '@dusky-otter/core/places';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { sentenceOf } from '../api/client.ts';

@@ -1,5 +1,5 @@
 // The measured page small, with its pictures numbered; and the windows that it was looked at in.
-import { SWEPT } from '@dusky-otter/core';
+import { SWEPT } from '@dusky-otter/core/pages';
 import { useEffect, useRef } from 'react';
 import type { AssembledPage } from './assemble.ts';
 import { SealedFrame, UNSCROLLED } from './frame.ts';

@@ -1,5 +1,6 @@
 // A proposed place: how wide it is, which pictures it stands for, how well the rule fits, and whether it is taken.
-import { sizesOf, type Proposal } from '@dusky-otter/core';
+import { sizesOf } from '@dusky-otter/core/css';
+import type { Proposal } from '@dusky-otter/core/pages';
 import { Mini, widthIn, WINDOWS } from '../places/Section.tsx';
 import { shapesSaid } from '../places/shapes-said.ts';
 import { StateTag } from '../ui/marks.tsx';

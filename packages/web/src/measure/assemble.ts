@@ -1,6 +1,7 @@
 // A page made into one document that loads nothing: its stylesheets inside, stand-ins for its pictures, its scripts and
 // everything else that could act or reach out taken away.
-import { pathOf, srcsetUnder } from '@dusky-otter/core';
+import { pathOf } from '@dusky-otter/core/pages';
+import { srcsetUnder } from '@dusky-otter/core/source';
 import { all, declaring, PICTURES, settled, takeAway } from './harmless-page.ts';
 import { NOTHING, standIn } from './pictures.ts';
 import { SiteError, type SiteFiles } from './site-files.ts';

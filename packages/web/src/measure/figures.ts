@@ -1,5 +1,6 @@
 // What was measured, as a table for other programs.
-import { writeCsv, type MeasuredPage } from '@dusky-otter/core';
+import { writeCsv } from '@dusky-otter/core/csv';
+import type { MeasuredPage } from '@dusky-otter/core/pages';
 
 /** A line a picture and window; sizes in CSS px. */
 export const csvOf = ({ page, pictures }: MeasuredPage): string =>

@@ -1,5 +1,6 @@
 // The sealed frame seen from outside: a page is put in, windows are asked for, sizes come back.
-import type { Answered, Asked, Looked, MeasuredPicture, ObjectFit, PictureSample } from '@dusky-otter/core';
+import type { Answered, Asked, Looked } from '@dusky-otter/core/contract';
+import type { MeasuredPicture, ObjectFit, PictureSample } from '@dusky-otter/core/pages';
 import type { AssembledPage } from './assemble.ts';
 import { PICTURES } from './harmless-page.ts';
 import { SiteError } from './site-files.ts';

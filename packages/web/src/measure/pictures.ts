@@ -1,5 +1,5 @@
 // How large the pictures of a site are, and what stands for them while a page is measured.
-import { placeholder } from '@dusky-otter/core';
+import { placeholder } from '@dusky-otter/core/pages';
 
 /** A drawing is laid out by what its beginning says, and is read for it up to this size; bytes. */
 const LARGEST_DRAWING = 500_000;

@@ -1,5 +1,5 @@
 // Reads the stylesheets of a page off the main thread: they may be long, and made to take long.
-import { breakpointsIn, pathOf, readdressed, wholeSheet, type SheetSource } from '@dusky-otter/core';
+import { breakpointsIn, pathOf, readdressed, wholeSheet, type SheetSource } from '@dusky-otter/core/pages';
 import type { StylesAsked, StylesTold, StyleText } from './styles.ts';
 
 /** Data stays what it is; a file of the site becomes what `standing` says; nothing else is loaded. */

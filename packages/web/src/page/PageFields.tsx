@@ -1,15 +1,7 @@
 // What the page is called, where it lies, and how it looks.
-import {
-  isFolder,
-  linkProblem,
-  LONGEST_TEMPLATE,
-  SPOT,
-  templateProblem,
-  TITLE_SPOT,
-  type PageDesign,
-  type PhotoSet,
-  type SetPage,
-} from '@dusky-otter/core';
+import type { PageDesign, PhotoSet, SetPage } from '@dusky-otter/core/contract';
+import { linkProblem } from '@dusky-otter/core/html';
+import { isFolder, LONGEST_TEMPLATE, SPOT, templateProblem, TITLE_SPOT } from '@dusky-otter/core/page';
 import { useRef, useState } from 'react';
 import { notifyFailure } from '../screen/screen.ts';
 import { TextLine } from '../ui/TextLine.tsx';

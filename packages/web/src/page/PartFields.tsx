@@ -1,5 +1,6 @@
 // One part of the page: what it says, or which place it is.
-import { arrangementIn, type PagePart, type PhotoSet, type SetPage, type Site } from '@dusky-otter/core';
+import { arrangementIn } from '@dusky-otter/core/arrange';
+import type { PagePart, PhotoSet, SetPage, Site } from '@dusky-otter/core/contract';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { TextLine } from '../ui/TextLine.tsx';

@@ -1,13 +1,8 @@
 // What stands on the page, in order: moved by hand or by keys, taken out, and put in.
-import {
-  arrangementIn,
-  beginningOf,
-  standable,
-  type PagePart,
-  type SetPage,
-  type Site,
-  type SlotId,
-} from '@dusky-otter/core';
+import { arrangementIn } from '@dusky-otter/core/arrange';
+import type { PagePart, SetPage, Site, SlotId } from '@dusky-otter/core/contract';
+import { beginningOf } from '@dusky-otter/core/html';
+import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
 import { useCounts } from '../server/hooks.ts';
 import { KINDS } from '../arrange/kinds.tsx';

@@ -1,14 +1,6 @@
 // What is done to the page of a set, as edits. A page that was not made yet begins as what follows from where photos stand.
-import {
-  firstPage,
-  freeFolder,
-  type PageEntry,
-  type PagePart,
-  type PhotoSet,
-  type SetCounts,
-  type SetPage,
-  type Site,
-} from '@dusky-otter/core';
+import type { PageEntry, PagePart, PhotoSet, SetCounts, SetPage, Site } from '@dusky-otter/core/contract';
+import { firstPage, freeFolder } from '@dusky-otter/core/page';
 import { edit } from '../server/state.ts';
 
 /** The page as it is, or as it would follow. */

@@ -1,5 +1,5 @@
 // A change that is not applied yet: what it costs, and the buttons that make it or drop it.
-import type { Site, Slot } from '@dusky-otter/core';
+import type { Site, Slot } from '@dusky-otter/core/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api } from '../api/client.ts';

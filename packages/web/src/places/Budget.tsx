@@ -1,5 +1,7 @@
 // Bytes that a phone may get in a place, and the photos that stand in it against them.
-import { bytesInWords, derivedBudget, type PlaceUse, type Slot } from '@dusky-otter/core';
+import type { PlaceUse, Slot } from '@dusky-otter/core/contract';
+import { derivedBudget } from '@dusky-otter/core/slots';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useNavigate } from 'react-router';
 import { useSetId } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';

@@ -1,5 +1,6 @@
 // Places of another site, to be copied into this one.
-import { typedPlaces, widthText, type Site, type Slot } from '@dusky-otter/core';
+import type { Site, Slot } from '@dusky-otter/core/contract';
+import { typedPlaces, widthText } from '@dusky-otter/core/slots';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';

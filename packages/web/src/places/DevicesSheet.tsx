@@ -1,5 +1,6 @@
 // The devices that a site's visitors come with: what widths are planned for. From the site's own statistics as CSV.
-import { DEFAULT_DEVICES, devicesCsv, parseDevices, type DeviceClass, type Site } from '@dusky-otter/core';
+import type { DeviceClass, Site } from '@dusky-otter/core/contract';
+import { DEFAULT_DEVICES, devicesCsv, parseDevices } from '@dusky-otter/core/slots';
 import { useRef, useState } from 'react';
 import { edit } from '../server/state.ts';
 import { saveText } from '../ui/files.ts';

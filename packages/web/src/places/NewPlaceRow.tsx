@@ -1,5 +1,7 @@
 // A place in the making: a name and a width. What can't be read yet is kept and said, with a mend.
-import { derivedBudget, slotIdFor, type Site, type Slot } from '@dusky-otter/core';
+import type { Site, Slot } from '@dusky-otter/core/contract';
+import { slotIdFor } from '@dusky-otter/core/places';
+import { derivedBudget } from '@dusky-otter/core/slots';
 import { useId } from 'react';
 import { edit } from '../server/state.ts';
 import { finished, keepNew, widthRead, withWidth, type NewPlace } from './drafts.ts';

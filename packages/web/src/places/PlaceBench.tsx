@@ -1,6 +1,7 @@
 // One place open: its drawing, how wide it is, its shapes, its budget, the files it makes. A change is drawn at once and
 // applied when the editor says so, for it may cost files.
-import { sizesOf, widthAt, type Photo, type PlaceUse, type Site, type Slot } from '@dusky-otter/core';
+import type { Photo, PlaceUse, Site, Slot } from '@dusky-otter/core/contract';
+import { sizesOf, widthAt } from '@dusky-otter/core/css';
 import { useNavigate } from 'react-router';
 import { notify } from '../screen/screen.ts';
 import { useSetId } from '../server/hooks.ts';

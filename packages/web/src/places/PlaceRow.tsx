@@ -1,5 +1,6 @@
 // A place as a row: how wide it is in four windows, its shape, its heaviest photo against its budget, the files it makes.
-import { ratioOf, type Photo, type PlaceUse, type Site, type Slot } from '@dusky-otter/core';
+import type { Photo, PlaceUse, Site, Slot } from '@dusky-otter/core/contract';
+import { ratioOf } from '@dusky-otter/core/geometry';
 import { viewAddress } from '../api/client.ts';
 import { countOf, filesOf, surplusIn } from './files.ts';
 import { Mini, widthIn, WINDOWS } from './Section.tsx';

@@ -1,15 +1,8 @@
 // The places of a site: a ruled table, one place open at a time, and the ways to get more of them.
-import {
-  PlacesFileError,
-  readPlaces,
-  slotsOf,
-  typedPlaces,
-  widthText,
-  writePlaces,
-  type Photo,
-  type PlaceUse,
-  type Slot,
-} from '@dusky-otter/core';
+import type { Photo, PlaceUse, Slot } from '@dusky-otter/core/contract';
+import { PlacesFileError, readPlaces, writePlaces } from '@dusky-otter/core/places';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { typedPlaces, widthText } from '@dusky-otter/core/slots';
 import { useQuery } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';

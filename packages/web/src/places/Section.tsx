@@ -1,16 +1,10 @@
 // The drawing of a place: every rule is a window, inked where the place lies in it; at four windows the rules part for the
 // picture itself, to scale.
-import {
-  ratioOf,
-  ruleFor,
-  rowsOf,
-  shapeAt,
-  widthAt,
-  cropIn,
-  heightFor,
-  type Photo,
-  type Slot,
-} from '@dusky-otter/core';
+import type { Photo, Slot } from '@dusky-otter/core/contract';
+import { widthAt } from '@dusky-otter/core/css';
+import { ratioOf, heightFor } from '@dusky-otter/core/geometry';
+import { cropIn } from '@dusky-otter/core/plan';
+import { ruleFor, rowsOf, shapeAt } from '@dusky-otter/core/slots';
 import { CropPicture } from '../ui/CropPicture.tsx';
 import { shapeSaid } from './shapes-said.ts';
 

@@ -1,5 +1,5 @@
 // The shapes of a place by the window they begin at.
-import type { ShapeId, Slot } from '@dusky-otter/core';
+import type { ShapeId, Slot } from '@dusky-otter/core/contract';
 import { withShapes } from './drafts.ts';
 import { NumberField } from './fields.tsx';
 import { shapeSaid } from './shapes-said.ts';

@@ -1,5 +1,7 @@
 // The sizes attribute that a place comes to, by shape, to be copied.
-import { sizesOf, spanOf, type Slot } from '@dusky-otter/core';
+import type { Slot } from '@dusky-otter/core/contract';
+import { sizesOf } from '@dusky-otter/core/css';
+import { spanOf } from '@dusky-otter/core/slots';
 import { notify, notifyFailure } from '../screen/screen.ts';
 import { HEAD, PART } from './fields.tsx';
 import { shapeSaid } from './shapes-said.ts';

@@ -1,5 +1,5 @@
 // A width said in words or typed as CSS: both are shown, whichever was written, with the error at its character.
-import type { CssError } from '@dusky-otter/core';
+import type { CssError } from '@dusky-otter/core/css';
 import { useId, useState } from 'react';
 import { widthRead } from './drafts.ts';
 

@@ -1,6 +1,7 @@
 // Changes of places that are not applied yet.
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { SHIPPED_SLOTS, type Slot } from '../../../core/src/index.ts';
+import type { Slot } from '../../../core/src/contract/index.ts';
+import { SHIPPED_SLOTS } from '../../../core/src/slots/index.ts';
 
 // As in a browser: drafts are kept in its storage.
 const stored = new Map<string, string>();

@@ -1,13 +1,7 @@
 // Changes of places that are not applied yet. They belong to the browser until then, and outlive a reload.
-import {
-  CssError,
-  mendedWidth,
-  readWidth,
-  type ShapeId,
-  type Slot,
-  type SlotId,
-  type TypedWidth,
-} from '@dusky-otter/core';
+import type { ShapeId, Slot, SlotId } from '@dusky-otter/core/contract';
+import { CssError } from '@dusky-otter/core/css';
+import { mendedWidth, readWidth, type TypedWidth } from '@dusky-otter/core/slots';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { hintFor } from './shapes-said.ts';

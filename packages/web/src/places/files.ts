@@ -1,15 +1,7 @@
 // The files that a place makes of a photo that is large enough: widths, surplus, and what each device is sent.
-import {
-  bestWidths,
-  candidateWidths,
-  demandsOf,
-  ratioOf,
-  type Demand,
-  type DeviceClass,
-  type Slot,
-  type SlotShape,
-  type WidthPlan,
-} from '@dusky-otter/core';
+import type { DeviceClass, Slot, SlotShape } from '@dusky-otter/core/contract';
+import { ratioOf } from '@dusky-otter/core/geometry';
+import { bestWidths, candidateWidths, demandsOf, type Demand, type WidthPlan } from '@dusky-otter/core/slots';
 
 export interface ShapeFiles {
   part: SlotShape;

@@ -1,5 +1,6 @@
 // Places in words: their shapes, and the hint that stands beside their names elsewhere.
-import { widthText, type ShapeId, type Slot } from '@dusky-otter/core';
+import type { ShapeId, Slot } from '@dusky-otter/core/contract';
+import { widthText } from '@dusky-otter/core/slots';
 
 const MOST_HINT = 120;
 

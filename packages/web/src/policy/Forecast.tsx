@@ -1,5 +1,6 @@
 // Bytes and files as they are, and as they would be.
-import { bytesInWords, type PolicyForecast } from '@dusky-otter/core';
+import type { PolicyForecast } from '@dusky-otter/core/contract';
+import { bytesInWords } from '@dusky-otter/core/weight';
 
 const change = (now: number, then: number): string => {
   if (now === 0) return '';

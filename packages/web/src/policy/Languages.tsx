@@ -1,5 +1,7 @@
 // The languages of a site's words: the first is that of its pages, each other one gives the page once more.
-import { CHECKED_LANGUAGES, primaryOf, type Language, type Site } from '@dusky-otter/core';
+import type { Language, Site } from '@dusky-otter/core/contract';
+import { primaryOf } from '@dusky-otter/core/html';
+import { CHECKED_LANGUAGES } from '@dusky-otter/core/words';
 import { useState } from 'react';
 import { languageName } from '../describe/LanguageChips.tsx';
 import { edit } from '../server/state.ts';

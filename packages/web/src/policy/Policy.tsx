@@ -1,5 +1,7 @@
 // A site's rules for its files: what each choice gives to visitors, and what it makes of this set before it is applied.
-import { wholePolicy, addressUnder, prefixProblem, type Policy as Rules, type Site } from '@dusky-otter/core';
+import type { Policy as Rules, Site } from '@dusky-otter/core/contract';
+import { addressUnder, prefixProblem } from '@dusky-otter/core/html';
+import { wholePolicy } from '@dusky-otter/core/weight';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';

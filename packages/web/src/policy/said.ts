@@ -1,5 +1,6 @@
 // How a site's rules are said: the choices of each, and what visitors get.
-import { TARGETS, type Policy, type TargetName } from '@dusky-otter/core';
+import type { Policy, TargetName } from '@dusky-otter/core/contract';
+import { TARGETS } from '@dusky-otter/core/weight';
 
 export const MODERN_SAID: Record<Policy['modern'], string> = {
   avif: 'AVIF',

@@ -1,5 +1,6 @@
 // The hand-over's own page at several widths, as it will be: the same markup, styles and files.
-import { bytesInWords, standable } from '@dusky-otter/core';
+import { standable } from '@dusky-otter/core/slots';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';

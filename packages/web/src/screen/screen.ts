@@ -1,5 +1,6 @@
 // What belongs to the screen alone: filter, selection, cursor, the sheet that lies open, and a line to say.
-import type { Filter, Framed } from '@dusky-otter/core';
+import type { Filter } from '@dusky-otter/core/contract';
+import type { Framed } from '@dusky-otter/core/geometry';
 import { create } from 'zustand';
 import { sentenceOf } from '../api/client.ts';
 import { withNotice, withoutNotice, type Notice } from './notices.ts';

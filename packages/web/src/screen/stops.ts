@@ -1,5 +1,5 @@
 // The stops of the path: what each is called, what its work is, and what is left of it.
-import type { PhotoSet, SetCounts, Stop } from '@dusky-otter/core';
+import type { PhotoSet, SetCounts, Stop } from '@dusky-otter/core/contract';
 
 export const STOPS = [
   { id: 'gather', name: 'Gather', heading: 'Gather photos' },

@@ -1,26 +1,22 @@
 // The open set as screens see it: what the server has confirmed, with edits on their way on top.
 import { useQueries, useQuery } from '@tanstack/react-query';
-import {
-  asOrdered,
-  concernsOf,
-  inOrder,
-  slotsOf,
-  variantsOf,
-  type Command,
-  type Concern,
-  type EditDepth,
-  type Language,
-  type Offer,
-  type PhotoCommand,
-  type PhotoRow,
-  type PhotoSet,
-  type Preparation,
-  type Refusal,
-  type SentPhoto,
-  type SetCounts,
-  type SetHeader,
-  type Site,
-} from '@dusky-otter/core';
+import { asOrdered } from '@dusky-otter/core/arrange';
+import type {
+  EditDepth,
+  Language,
+  Offer,
+  PhotoRow,
+  PhotoSet,
+  Preparation,
+  Refusal,
+  SentPhoto,
+  SetCounts,
+  SetHeader,
+  Site,
+} from '@dusky-otter/core/contract';
+import { inOrder, type Command, type PhotoCommand } from '@dusky-otter/core/edits';
+import { slotsOf, variantsOf } from '@dusky-otter/core/plan';
+import { concernsOf, type Concern } from '@dusky-otter/core/readiness';
 import { createContext, use, useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';

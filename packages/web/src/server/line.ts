@@ -1,5 +1,5 @@
 // This window's end of the line that all windows share.
-import type { SetEvent } from '@dusky-otter/core';
+import type { SetEvent } from '@dusky-otter/core/contract';
 import type { Hello } from './line.worker.ts';
 import { openLine, Switchboard, type Heard, type Said } from './switchboard.ts';
 

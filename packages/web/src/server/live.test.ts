@@ -1,7 +1,7 @@
 // In whatever order answers and events come, the newest state stands.
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { QueryClient } from '@tanstack/react-query';
-import type { SentPhoto, SetEvent, SetHeader, StoredFacts } from '../../../core/src/index.ts';
+import type { SentPhoto, SetEvent, SetHeader, StoredFacts } from '../../../core/src/contract/index.ts';
 import { samplePhoto } from '../../../core/src/testing/sample.ts';
 import { keys } from './keys.ts';
 import { Live } from './live.ts';

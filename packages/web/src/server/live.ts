@@ -1,6 +1,6 @@
 // Events of the open set, taken into the cache: what changed is put in place or read anew, and no more than that.
 import type { QueryClient } from '@tanstack/react-query';
-import type { SentPhoto, SetEvent, SetHeader, StoredFacts } from '@dusky-otter/core';
+import type { SentPhoto, SetEvent, SetHeader, StoredFacts } from '@dusky-otter/core/contract';
 import { keys } from './keys.ts';
 
 /** While files are made lists change many times a second; they are read anew once in so many ms. */

@@ -1,6 +1,7 @@
 // What screens show of edits on their way.
 import { describe, expect, test } from '@jest/globals';
-import type { PhotoCommand, SentPhoto } from '../../../core/src/index.ts';
+import type { SentPhoto } from '../../../core/src/contract/index.ts';
+import type { PhotoCommand } from '../../../core/src/edits/index.ts';
 import { samplePhoto } from '../../../core/src/testing/sample.ts';
 import { byPhoto, photoWith } from './overlay.ts';
 

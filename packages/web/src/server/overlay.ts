@@ -1,4 +1,5 @@
 // Edits that are on their way: what is on screen is the confirmed state with these on top.
+import type { PhotoSet, SentPhoto, Site } from '@dusky-otter/core/contract';
 import {
   applyToPhoto,
   applyToSet,
@@ -7,10 +8,7 @@ import {
   isSiteCommand,
   type Command,
   type PhotoCommand,
-  type PhotoSet,
-  type SentPhoto,
-  type Site,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/edits';
 
 /** Applies what can be applied; an edit that can't be is left to the server to refuse. */
 function applied<T, C>(start: T, commands: readonly C[], apply: (now: T, command: C) => T): T {

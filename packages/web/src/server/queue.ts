@@ -1,7 +1,8 @@
 // Edits on their way to the server: one after the other for each set, sent again while the server is away, kept over a
 // reload, and never dropped: what the server refuses is told, what another window was in the way of waits for a choice.
 import type { Mutation, MutationCache, QueryClient } from '@tanstack/react-query';
-import type { EditAnswer, SentEdit } from '@dusky-otter/core';
+import type { EditAnswer } from '@dusky-otter/core/contract';
+import type { SentEdit } from '@dusky-otter/core/edits';
 import { ApiError, sentenceOf } from '../api/client.ts';
 
 /** An edit with the set it was made in. */

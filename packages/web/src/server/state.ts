@@ -1,16 +1,13 @@
 // The server's state in the browser: one cache, one queue of edits, and the set that is open.
 import { QueryClient } from '@tanstack/react-query';
+import type { EditAnswer, PhotoList, SentPhoto, SetHeader } from '@dusky-otter/core/contract';
 import {
   isPhotoCommand,
   isSiteCommand,
   type Command,
-  type EditAnswer,
   type PhotoCommand,
-  type PhotoList,
   type SeenVersions,
-  type SentPhoto,
-  type SetHeader,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/edits';
 import { create } from 'zustand';
 import { api, ApiError, sentenceOf, type Looking, type Shown } from '../api/client.ts';
 import { listen } from './line.ts';

@@ -1,6 +1,6 @@
 // One line to the server for all windows: a browser allows six connections to a host, and the seventh window would wait
 // for ever. Windows say which set they show; the line tells of all of them, and each window hears of its own.
-import { channelName } from '@dusky-otter/core';
+import { channelName } from '@dusky-otter/core/contract';
 
 /** What a window is told: whether the line is open, and events of the set that it shows, as text. */
 export type Heard = { kind: 'line'; open: boolean } | { kind: 'event'; setId: number; data: string };

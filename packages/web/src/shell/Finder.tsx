@@ -1,5 +1,5 @@
 // Finds photos of the set, stops and actions by a few letters.
-import { shownName } from '@dusky-otter/core';
+import { shownName } from '@dusky-otter/core/naming';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';

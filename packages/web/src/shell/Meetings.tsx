@@ -1,5 +1,7 @@
 // Where two windows changed the same: both are shown, and the editor chooses which one stands. Nothing is lost until then.
-import { shownName, type Command, type Words } from '@dusky-otter/core';
+import type { Words } from '@dusky-otter/core/contract';
+import type { Command } from '@dusky-otter/core/edits';
+import { shownName } from '@dusky-otter/core/naming';
 import { useState } from 'react';
 import { useSetId } from '../server/hooks.ts';
 import { choose, useSending, type Meeting } from '../server/state.ts';

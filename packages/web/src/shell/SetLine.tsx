@@ -1,5 +1,5 @@
 // One set on the start screen: its first photos, how far it has come at each stop, and what is next.
-import type { SetSummary } from '@dusky-otter/core';
+import type { SetSummary } from '@dusky-otter/core/contract';
 import { Link } from 'react-router';
 import { viewAddress } from '../api/client.ts';
 import { StateTag } from '../ui/marks.tsx';

@@ -1,6 +1,6 @@
 // The first screen: the sites with their sets, how far each has come, and places to begin new ones.
 import { useQuery } from '@tanstack/react-query';
-import type { SetSummary } from '@dusky-otter/core';
+import type { SetSummary } from '@dusky-otter/core/contract';
 import { useEffect, useState } from 'react';
 import { api } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';

@@ -1,6 +1,7 @@
 // A site on the start screen: its name, its sets, and below a fold those that were put away.
 import { sumOf, wordsSaid } from '../describe/Progress.tsx';
-import { typedPlaces, type SetSummary, type SiteSummary } from '@dusky-otter/core';
+import type { SetSummary, SiteSummary } from '@dusky-otter/core/contract';
+import { typedPlaces } from '@dusky-otter/core/slots';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client.ts';

@@ -1,6 +1,7 @@
 // A crop as a picture: the view of the original, turned as its frame says, then shifted and scaled so that just the crop
 // shows. It follows at once.
-import { frameSpace, pointInSpace, type Photo, type Rect } from '@dusky-otter/core';
+import type { Photo, Rect } from '@dusky-otter/core/contract';
+import { frameSpace, pointInSpace } from '@dusky-otter/core/geometry';
 import type { CSSProperties } from 'react';
 import { viewAddress } from '../api/client.ts';
 

@@ -1,5 +1,6 @@
 // Our own marks: the otter, the seal, the ring, and the signs for a state. State is never colour alone.
-import { SEAL_PARTS, type PartState, type Severity, type Stop } from '@dusky-otter/core';
+import type { Stop } from '@dusky-otter/core/contract';
+import { SEAL_PARTS, type PartState, type Severity } from '@dusky-otter/core/readiness';
 
 export function Mark() {
   return (

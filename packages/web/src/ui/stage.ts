@@ -1,5 +1,5 @@
 // The geometry of the stage: between screen px and the original's px.
-import type { Rect, Size } from '@dusky-otter/core';
+import type { Rect, Size } from '@dusky-otter/core/contract';
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react';
 
 export interface Stage {

@@ -1,6 +1,6 @@
 // Bytes against what is seen, for every format: as a chart and as the same figures in a table. A click or an arrow key takes
 // another point into the hand.
-import { bytesInWords, FORMAT_NAMES, type LossyFormat } from '@dusky-otter/core';
+import { bytesInWords, FORMAT_NAMES, type LossyFormat } from '@dusky-otter/core/weight';
 import type { ChartConfiguration } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { token } from '../ui/chart.ts';

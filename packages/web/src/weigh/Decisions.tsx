@@ -1,15 +1,7 @@
 // What is decided on the files of one photo: how much may be seen, format, loss, still, ground; here or everywhere.
-import {
-  decisionInWords,
-  FORMAT_NAMES,
-  TARGET_NAMES,
-  TARGETS,
-  treatmentIn,
-  treatmentOf,
-  type Site,
-  type Slot,
-  type SlotId,
-} from '@dusky-otter/core';
+import type { Site, Slot, SlotId } from '@dusky-otter/core/contract';
+import { treatmentIn } from '@dusky-otter/core/plan';
+import { decisionInWords, FORMAT_NAMES, TARGET_NAMES, TARGETS, treatmentOf } from '@dusky-otter/core/weight';
 import { MODERN_SAID } from '../policy/said.ts';
 import type { Row } from '../server/hooks.ts';
 import { decide, giveBack, type Change } from './decide.ts';

@@ -1,5 +1,7 @@
 // Where each picture of a page stands: bytes against what is seen, now and within the limit.
-import { bytesInWords, shownName, type QualityPoint, type SentPicture } from '@dusky-otter/core';
+import { shownName } from '@dusky-otter/core/naming';
+import type { QualityPoint, SentPicture } from '@dusky-otter/core/readiness';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useEffect, useRef } from 'react';
 import { token } from '../ui/chart.ts';
 import { Chart } from '../ui/scatter.ts';

@@ -1,16 +1,14 @@
 // A byte limit for the page: what a kind of screen loads, shared out so that least is seen, shown before it is decided.
+import { shownName } from '@dusky-otter/core/naming';
 import {
-  bytesInWords,
   decisionFor,
-  FORMAT_NAMES,
   ONE_QUALITY,
   picturesSent,
   planWithin,
-  shownName,
-  TARGETS,
   withOneQuality,
   type SentPicture,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/readiness';
+import { bytesInWords, FORMAT_NAMES, TARGETS } from '@dusky-otter/core/weight';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { viewAddress } from '../api/client.ts';

@@ -1,5 +1,7 @@
 // What the page of a set really loads on each kind of screen, beside the originals, and how long that takes.
-import { bytesInWords, ONE_QUALITY, type AlikeBytes } from '@dusky-otter/core';
+import type { AlikeBytes } from '@dusky-otter/core/contract';
+import { ONE_QUALITY } from '@dusky-otter/core/readiness';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';

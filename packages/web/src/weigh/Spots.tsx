@@ -1,5 +1,6 @@
 // The spots that differ most, enlarged as pairs: nobody has to hunt for damage.
-import type { Size, Spot } from '@dusky-otter/core';
+import type { Size } from '@dusky-otter/core/contract';
+import type { Spot } from '@dusky-otter/core/difference';
 
 /** CSS px of one half of a pair. */
 const HALF = { width: 70, height: 88 };

@@ -1,6 +1,8 @@
 // The picture as it is sent, at the size it is shown or closer; the original in its place while a key is held, what differs
 // as a map over it, and the spots that differ most.
-import { clamp, type DifferenceMap, type Size, type Spot } from '@dusky-otter/core';
+import type { Size } from '@dusky-otter/core/contract';
+import type { DifferenceMap, Spot } from '@dusky-otter/core/difference';
+import { clamp } from '@dusky-otter/core/geometry';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { follow } from '../ui/stage.ts';
 import { isTaken } from '../ui/bench-keys.ts';

@@ -1,12 +1,7 @@
 // The files of one shape, one a width: what each weighs, and which screens load it.
-import {
-  bytesInWords,
-  FORMAT_NAMES,
-  variantSentTo,
-  type ShapeId,
-  type Site,
-  type Slot,
-} from '@dusky-otter/core';
+import type { ShapeId, Site, Slot } from '@dusky-otter/core/contract';
+import { variantSentTo } from '@dusky-otter/core/readiness';
+import { bytesInWords, FORMAT_NAMES } from '@dusky-otter/core/weight';
 import type { Row } from '../server/hooks.ts';
 
 interface Props {

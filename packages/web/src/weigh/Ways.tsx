@@ -1,5 +1,7 @@
 // Ways out of a budget that can't be met at the target, in the order in which they hurt least; each tried with its true bytes.
-import { bytesInWords, waysOut, type Site, type Slot, type WayOut } from '@dusky-otter/core';
+import type { Site, Slot } from '@dusky-otter/core/contract';
+import { waysOut, type WayOut } from '@dusky-otter/core/plan';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useQuery } from '@tanstack/react-query';
 import { memo } from 'react';
 import { api } from '../api/client.ts';

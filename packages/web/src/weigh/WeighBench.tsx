@@ -1,20 +1,17 @@
 // The weigh bench: one photo as it is sent, what is seen of it, what it could be had for, and what is decided.
+import type { Site } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
+import { isDrawingIn, slotsOf, treatmentIn } from '@dusky-otter/core/plan';
+import { variantSentTo } from '@dusky-otter/core/readiness';
+import { PHONE, slotsIn } from '@dusky-otter/core/slots';
 import {
   bytesInWords,
   decisionInWords,
   FORMAT_NAMES,
-  isDrawingIn,
   isLossy,
-  PHONE,
-  shownName,
-  slotsIn,
-  slotsOf,
   TARGETS,
-  treatmentIn,
-  variantSentTo,
   type LossyFormat,
-  type Site,
-} from '@dusky-otter/core';
+} from '@dusky-otter/core/weight';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, variantAddress } from '../api/client.ts';

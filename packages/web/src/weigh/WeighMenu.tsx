@@ -1,5 +1,7 @@
 // What is decided on the files of many photos at once, wherever they stand.
-import { FORMAT_NAMES, slotsOf, TARGET_NAMES, TARGETS, type Photo } from '@dusky-otter/core';
+import type { Photo } from '@dusky-otter/core/contract';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { FORMAT_NAMES, TARGET_NAMES, TARGETS } from '@dusky-otter/core/weight';
 import { notifyFailure } from '../screen/screen.ts';
 import { useSetSlots } from '../server/hooks.ts';
 import { ActionMenu, type Action } from '../ui/ActionMenu.tsx';

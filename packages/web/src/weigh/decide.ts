@@ -1,5 +1,6 @@
 // The edits that are made at the weigh bench and from the table: what is decided on the files of photos.
-import { shownName, type Photo, type QualityDecision, type SlotId } from '@dusky-otter/core';
+import type { Photo, QualityDecision, SlotId } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { edit } from '../server/state.ts';
 
 const nameOf = (photos: readonly Photo[]): string =>

@@ -1,6 +1,8 @@
 // What lies on the weigh bench: the picture itself, the file that is sent, and files that are tried; each with its bytes and
 // what is seen of it. Asked for one after the other, what is looked at first; dropped when the bench looks elsewhere.
-import { planShape, type LossyFormat, type Site, type Slot, type SlotShape } from '@dusky-otter/core';
+import type { Site, Slot, SlotShape } from '@dusky-otter/core/contract';
+import { planShape } from '@dusky-otter/core/plan';
+import type { LossyFormat } from '@dusky-otter/core/weight';
 import { useMemo, useSyncExternalStore } from 'react';
 import { lookAddress, variantAddress } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';

@@ -1,5 +1,11 @@
 // Measures visible differences off the main thread: one reference at a time, and whatever is compared with it.
-import { DifferenceReference, spotsOf, type DifferenceMap, type Pixels, type Spot } from '@dusky-otter/core';
+import {
+  DifferenceReference,
+  spotsOf,
+  type DifferenceMap,
+  type Pixels,
+  type Spot,
+} from '@dusky-otter/core/difference';
 
 export interface ToMeasure {
   /** Names the question. */

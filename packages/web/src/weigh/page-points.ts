@@ -1,6 +1,6 @@
 // What every picture of a page could be had for: asked for one after the other, the heaviest first, kept as long as the
 // screen is open. A picture whose crop, size or format is another one is asked for anew.
-import type { QualityPoint, SentPicture } from '@dusky-otter/core';
+import type { QualityPoint, SentPicture } from '@dusky-otter/core/readiness';
 import { useEffect, useState } from 'react';
 import { api } from '../api/client.ts';
 

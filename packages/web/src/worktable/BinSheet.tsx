@@ -1,6 +1,7 @@
 // The bin of a set: photos that were put away, with their decisions, the way back, and the way out for good.
 import { useState } from 'react';
-import { shownName, type Photo } from '@dusky-otter/core';
+import type { Photo } from '@dusky-otter/core/contract';
+import { shownName } from '@dusky-otter/core/naming';
 import { api, viewAddress } from '../api/client.ts';
 import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { useCounts, useList, useRow, useSetId } from '../server/hooks.ts';

@@ -1,5 +1,6 @@
 // Markup to paste, of some photos or of all: as figures, as one img each, and the stylesheet that goes with them.
-import { standable, type Slot, type SlotId } from '@dusky-otter/core';
+import type { Slot, SlotId } from '@dusky-otter/core/contract';
+import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';

@@ -1,5 +1,7 @@
 // The crops of a row as pictures, each with its ratio and, where it falls short, a mark.
-import { cropIn, ratioOf, sharpnessIn, slotsIn, slotsOf } from '@dusky-otter/core';
+import { ratioOf } from '@dusky-otter/core/geometry';
+import { cropIn, sharpnessIn, slotsOf } from '@dusky-otter/core/plan';
+import { slotsIn } from '@dusky-otter/core/slots';
 import { Link } from 'react-router';
 import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { shapeUses } from '../frame/shapes.ts';

@@ -1,5 +1,8 @@
 // At Hand over: what goes out for a photo, and what still keeps it.
-import { bytesInWords, handoverConcerns, deliveredName, type RowVariant } from '@dusky-otter/core';
+import type { RowVariant } from '@dusky-otter/core/contract';
+import { deliveredName } from '@dusky-otter/core/naming';
+import { handoverConcerns } from '@dusky-otter/core/readiness';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useConcerns, useSite, type Row } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
 

@@ -1,5 +1,5 @@
 // What of the set stands on the table: the filters with their counts, and what to do where nothing does.
-import type { Filter } from '@dusky-otter/core';
+import type { Filter } from '@dusky-otter/core/contract';
 import { useScreen } from '../screen/screen.ts';
 import { useCounts } from '../server/hooks.ts';
 import type { ShellContext } from '../screen/shell-context.ts';

@@ -1,5 +1,6 @@
 // What can be done with the photos on the table: what they weigh in all, and copying, placing, binning, downloading.
-import { bytesInWords, type Filter } from '@dusky-otter/core';
+import type { Filter } from '@dusky-otter/core/contract';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { wordsSaid } from '../describe/Progress.tsx';

@@ -1,5 +1,6 @@
 // Frames of many photos at once.
-import { frameLaidOn, mirrorFrame, turnFrame, type Frame, type Photo } from '@dusky-otter/core';
+import type { Frame, Photo } from '@dusky-otter/core/contract';
+import { frameLaidOn, mirrorFrame, turnFrame } from '@dusky-otter/core/geometry';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure, useScreen } from '../screen/screen.ts';
 import { ActionMenu } from '../ui/ActionMenu.tsx';

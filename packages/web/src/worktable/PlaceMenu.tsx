@@ -1,5 +1,7 @@
 // Where many photos stand, at once.
-import { slotsOf, standable, type SlotId } from '@dusky-otter/core';
+import type { SlotId } from '@dusky-otter/core/contract';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure } from '../screen/screen.ts';
 import { rowAt, useSetSlots, useSite } from '../server/hooks.ts';

@@ -1,5 +1,7 @@
 // Where a photo goes: a switch for every slot; until one is touched the photo follows its set.
-import { slotsOf, standable, type SlotId } from '@dusky-otter/core';
+import type { SlotId } from '@dusky-otter/core/contract';
+import { slotsOf } from '@dusky-otter/core/plan';
+import { standable } from '@dusky-otter/core/slots';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { saveSlots } from '../editing/edits.ts';
 

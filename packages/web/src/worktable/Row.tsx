@@ -1,5 +1,8 @@
 // One photo on the table. A click selects; only Enter or the Open button opens.
-import { bytesInWords, frameSpace, sealOf, shownName } from '@dusky-otter/core';
+import { frameSpace } from '@dusky-otter/core/geometry';
+import { shownName } from '@dusky-otter/core/naming';
+import { sealOf } from '@dusky-otter/core/readiness';
+import { bytesInWords } from '@dusky-otter/core/weight';
 import type { Moving } from '../ui/SortableList.tsx';
 import { memo, useDeferredValue, type MouseEvent } from 'react';
 import { stageFor } from '../ui/stage.ts';

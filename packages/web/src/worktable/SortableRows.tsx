@@ -1,6 +1,6 @@
 // Rows that can be moved. Tables that can't be sorted are drawn without: each row that listens to a drag is drawn again
 // whenever the table scrolls.
-import { shownName } from '@dusky-otter/core';
+import { shownName } from '@dusky-otter/core/naming';
 import type { ReactNode } from 'react';
 import { rowAt } from '../server/hooks.ts';
 import { SortableList, useMoving } from '../ui/SortableList.tsx';

@@ -1,15 +1,9 @@
 // The weight of a row against its budget: as one bar on the table, and place by place at Weigh.
-import {
-  bytesInWords,
-  decisionInWords,
-  FORMAT_NAMES,
-  phoneWeights,
-  RETINA_LAPTOP,
-  treatmentIn,
-  variantSentTo,
-  type RowVariant,
-  type SlotWeight,
-} from '@dusky-otter/core';
+import type { RowVariant } from '@dusky-otter/core/contract';
+import { treatmentIn } from '@dusky-otter/core/plan';
+import { phoneWeights, variantSentTo, type SlotWeight } from '@dusky-otter/core/readiness';
+import { RETINA_LAPTOP } from '@dusky-otter/core/slots';
+import { bytesInWords, decisionInWords, FORMAT_NAMES } from '@dusky-otter/core/weight';
 import { Link } from 'react-router';
 import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 

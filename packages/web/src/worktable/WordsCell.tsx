@@ -1,5 +1,6 @@
 // Words edited in place: the alt text with live checks and the role; at Describe also title, caption and credit.
-import { checkPhoto, openFindings, type Role, type Words, type WordsText } from '@dusky-otter/core';
+import type { Role, Words, WordsText } from '@dusky-otter/core/contract';
+import { checkPhoto, openFindings } from '@dusky-otter/core/words';
 import { ROLES } from '../describe/roles.ts';
 import { useDraft } from '../screen/draft.ts';
 import { useSite, type Row } from '../server/hooks.ts';

@@ -1,5 +1,5 @@
 // The next step of each stop, as the main button of the table: the next photo whose work is open there, or the stop's own act.
-import type { Filter, PhotoSet, SetCounts, Stop } from '@dusky-otter/core';
+import type { Filter, PhotoSet, SetCounts, Stop } from '@dusky-otter/core/contract';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { allSaved, edit } from '../server/state.ts';

@@ -1,6 +1,6 @@
 // Is a file whole? What its decoder lets pass is looked through once more, kind by kind.
 import { readFile } from 'node:fs/promises';
-import type { InputFormat } from '@dusky-otter/core';
+import type { InputFormat } from '@dusky-otter/core/contract';
 import type { Complaint } from './complaint.ts';
 import { gifComplaint } from './gif.ts';
 import { jpegComplaint, progressiveScans } from './jpeg.ts';

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { chance } from '@dusky-otter/core';
+import { chance } from '@dusky-otter/core/chance';
 import sharp, { type Sharp } from 'sharp';
 import { DEMO } from '../../testing/server.ts';
 import { takenInto } from '../../testing/taken.ts';

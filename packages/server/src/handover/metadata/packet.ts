@@ -1,5 +1,6 @@
 // A packet of words put into a file of any format that takes one; its pixels stay byte for byte.
-import { takesPacket, type OutputFormat } from '@dusky-otter/core';
+import type { OutputFormat } from '@dusky-otter/core/contract';
+import { takesPacket } from '@dusky-otter/core/words';
 import { packetIntoAvif } from './avif.ts';
 import { packetIntoJpeg } from './jpeg.ts';
 import { packetIntoPng } from './png.ts';

@@ -1,0 +1,11 @@
+// What the room offers to the others.
+export * from './arranged/arranged.ts';
+export { isPoster } from './arranged/items.ts';
+export * from './arranged/styles.ts';
+export * from './styles.ts';
+export * from './picture.ts';
+export * from './pages/page.ts';
+export * from './pages/own-page.ts';
+export * from './passage.ts';
+export * from './designs.ts';
+export * from './manifest.ts';

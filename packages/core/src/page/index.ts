@@ -1,0 +1,3 @@
+// What the room offers to the others.
+export * from './page.ts';
+export * from './template.ts';

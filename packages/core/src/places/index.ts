@@ -1,0 +1,3 @@
+// What the room offers to the others.
+export * from './problem.ts';
+export * from './places-file.ts';

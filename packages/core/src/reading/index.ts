@@ -1,0 +1,2 @@
+// What the room offers to the others.
+export * from './whole-set.ts';

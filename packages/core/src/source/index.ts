@@ -1,0 +1,3 @@
+// What the room offers to the others.
+export * from './srcset.ts';
+export * from './choice.ts';
