@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import type { ShownLine } from '@dusky-otter/core/contract';
 import { wordsOf } from '@dusky-otter/core/words';
-import { openReader, shownIn } from '../../../packages/server/dist/codec/shown-words.js';
+import { openReader, wordsShownIn } from '../../../packages/server/dist/codec/shown-words.js';
 import { inspected } from '../demo.ts';
 import { median, report, ROOT, rounded, type Figures } from '../report.ts';
 
@@ -48,7 +48,7 @@ async function read(name: string, bytes: Buffer): Promise<ShownLine[]> {
   await writeFile(path, bytes);
   const facts = await inspected(path);
   const from = performance.now();
-  const lines = await shownIn(reader, path, facts);
+  const lines = await wordsShownIn(reader, path, facts);
   times.push((performance.now() - from) / 1000);
   return lines;
 }

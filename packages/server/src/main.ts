@@ -8,7 +8,7 @@ import { buildParts } from './parts.ts';
 import { isDatabaseAway } from './problems.ts';
 import { forgetOldEdits } from './changes/old.ts';
 import { forgetOldActs } from './store/acts.ts';
-import { sweep, SWEEP_EVERY_MS } from './prepare/sweep.ts';
+import { sweepVariants, SWEEP_EVERY_MS } from './prepare/sweep.ts';
 import { reportToConsole as report } from './report.ts';
 
 // What is stored may say where a photo was taken: it is for this user alone.
@@ -101,7 +101,7 @@ async function clear(): Promise<void> {
   try {
     const { vault, stored, preparer } = parts;
     if (preparer.knowsAll)
-      await sweep(vault, stored, (hash, key) => preparer.isWanted(hash, key), new Date());
+      await sweepVariants(vault, stored, (hash, key) => preparer.isWanted(hash, key), new Date());
     if (preparer.knowsAll) preparer.forgetFailures();
     await forgetOldEdits(new Date());
     await forgetOldActs(new Date());

@@ -20,9 +20,11 @@ const DescribeBench = lazy(async () => ({
 }));
 const Arrange = lazy(async () => ({ default: (await import('./arrange/Arrange.tsx')).Arrange }));
 const Page = lazy(async () => ({ default: (await import('./page/Page.tsx')).Page }));
-const Reading = lazy(async () => ({ default: (await import('./describe/Reading.tsx')).Reading }));
+const Reading = lazy(async () => ({
+  default: (await import('./describe/ReadingPreview.tsx')).ReadingPreview,
+}));
 const PageLimit = lazy(async () => ({ default: (await import('./weigh/PageLimit.tsx')).PageLimit }));
-const Policy = lazy(async () => ({ default: (await import('./policy/Policy.tsx')).Policy }));
+const Policy = lazy(async () => ({ default: (await import('./policy/PolicyPanel.tsx')).PolicyPanel }));
 const opening = <main className="bg-sheet p-8 text-ink-2">Opening…</main>;
 const late = (screen: ReactNode) => <Suspense fallback={opening}>{screen}</Suspense>;
 

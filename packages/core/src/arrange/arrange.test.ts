@@ -9,7 +9,7 @@ import { brokenLines, costOf, heightOf, isShort, type Lines } from './justify.ts
 import { slotProblem } from '../places/problem.ts';
 import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor, wholeOptions } from './options.ts';
 import { orderedBy } from './order.ts';
-import { BANDS, justifiedWidths, rowsByBand } from './row-widths.ts';
+import { ROW_BANDS, justifiedWidths, rowsByBand } from './row-widths.ts';
 
 /** A column of 1140 px with 16 px on both sides. */
 const CONTAINER: WidthPiece[] = [
@@ -103,7 +103,7 @@ describe('justified rows', () => {
     const ratios = [1.5, 0.75, 1.5, 1, 1.5, 0.66, 1.33, 1.5];
     const rules = justifiedWidths(ratios, 240, 8);
     for (const { from, counts } of rowsByBand(ratios, 240, 8)) {
-      const [low, high] = [Math.max(280, from), BANDS[BANDS.indexOf(from as 0) + 1] ?? 2026];
+      const [low, high] = [Math.max(280, from), ROW_BANDS[ROW_BANDS.indexOf(from as 0) + 1] ?? 2026];
       for (const width of [low, (low + high) / 2, high - 1]) {
         let at = 0;
         counts.forEach((count, row) => {
@@ -126,7 +126,7 @@ describe('justified rows', () => {
   test('of hundreds of pictures are found at once', () => {
     const { next } = chance(7);
     const ratios = Array.from({ length: 400 }, () => 0.5 + next());
-    expect(rowsByBand(ratios, 220, 8)).toHaveLength(BANDS.length);
+    expect(rowsByBand(ratios, 220, 8)).toHaveLength(ROW_BANDS.length);
   });
 });
 

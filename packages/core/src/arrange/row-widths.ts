@@ -3,7 +3,7 @@ import type { WidthPiece } from '../contract/index.ts';
 import { brokenLines, isShort } from './justify.ts';
 
 /** Where bands of container widths begin, CSS px: in each of them a row's height differs by no more than a third. */
-export const BANDS = [0, 360, 480, 640, 860, 1140, 1520] as const;
+export const ROW_BANDS = [0, 360, 480, 640, 860, 1140, 1520] as const;
 
 /** What a band without an end is looked at up to, and one without a beginning from. */
 const [NARROWEST, WIDEST] = [280, 2026];
@@ -17,13 +17,13 @@ export interface RowsIn {
 }
 
 const widthsIn = (n: number): number[] => {
-  const [from, to] = [Math.max(NARROWEST, BANDS[n]!), BANDS[n + 1] ?? WIDEST];
+  const [from, to] = [Math.max(NARROWEST, ROW_BANDS[n]!), ROW_BANDS[n + 1] ?? WIDEST];
   return Array.from({ length: SAMPLES }, (_, k) => from + ((to - from) * k) / (SAMPLES - 1));
 };
 
 /** The rows of each band. */
 export const rowsByBand = (ratios: readonly number[], height: number, gap: number): RowsIn[] =>
-  BANDS.map((from, n) => ({ from, counts: brokenLines({ ratios, widths: widthsIn(n), height, gap }) }));
+  ROW_BANDS.map((from, n) => ({ from, counts: brokenLines({ ratios, widths: widthsIn(n), height, gap }) }));
 
 /**
  * The width of each picture as a rule over the container's width: its part of the row, or in a last row that is not

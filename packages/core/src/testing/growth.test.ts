@@ -21,7 +21,7 @@ import { allCapitals, keywordList, tooLong } from '../words/checks/form.ts';
 import { imageOpening, opensWithImage } from '../words/checks/opening.ts';
 import { repeatsNearby, sameAlts, saysTheSame } from '../words/checks/repetition.ts';
 import { describesLook, functionalLook } from '../words/checks/role.ts';
-import { fileName, missing, placeholder } from '../words/checks/absent.ts';
+import { fileName, missing, placeholderAlt } from '../words/checks/absent.ts';
 import { checkWords } from '../words/checks.ts';
 import { hardlySays, onlyLook } from '../words/checks/substance.ts';
 import { bookFor } from '../words/data/languages.ts';
@@ -45,7 +45,7 @@ const row = sampleRow(['grid']);
 const CHECKS = {
   fileName,
   missing,
-  placeholder,
+  placeholderAlt,
   opensWithImage,
   functionalLook,
   repeatsNearby,

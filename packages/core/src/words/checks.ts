@@ -1,6 +1,6 @@
 // Checks of a photo's words: each says what is wrong, why it matters to a visitor, and offers a mend.
 import type { Language, OriginalFacts, Words } from '../contract/index.ts';
-import { fileName, missing, placeholder } from './checks/absent.ts';
+import { fileName, missing, placeholderAlt } from './checks/absent.ts';
 import type { WordContext, WordFinding } from './checks/finding.ts';
 import { allCapitals, keywordList, tooLong } from './checks/form.ts';
 import { opensWithImage } from './checks/opening.ts';
@@ -12,7 +12,7 @@ import { bookFor } from './data/languages.ts';
 import { READ_BY_CHECKS } from './text/text.ts';
 
 /** The first of these that finds something speaks alone: there are no words yet to say more about. */
-const WHETHER = [missing, fileName, placeholder];
+const WHETHER = [missing, fileName, placeholderAlt];
 const HOW = [
   opensWithImage,
   functionalLook,

@@ -59,7 +59,7 @@ export async function placesInUse(
 }
 
 /** What it costs to have a place as `value` instead of as it is; null: not at all any more. */
-export async function costOf(
+export async function costOfPlace(
   site: Site,
   id: SlotId,
   value: Slot | null,

@@ -1,7 +1,7 @@
 // The process that looks for words in pictures: one picture at a time, gone with its server.
 import type { OriginalFacts, ShownLine } from '@dusky-otter/core/contract';
 import sharp from 'sharp';
-import { openReader, shownIn } from './shown-words.ts';
+import { openReader, wordsShownIn } from './shown-words.ts';
 
 export interface ReadJob {
   path: string;
@@ -18,7 +18,7 @@ let reader: ReturnType<typeof openReader> | null = null;
 async function answer({ path, facts }: ReadJob): Promise<FromReader> {
   try {
     reader ??= openReader();
-    return { lines: await shownIn(await reader, path, facts) };
+    return { lines: await wordsShownIn(await reader, path, facts) };
   } catch (error) {
     return { failed: error instanceof Error ? error.message : String(error) };
   }

@@ -96,7 +96,7 @@ async function readAt(reader: Worker, picture: RawPicture, angle: number): Promi
  * The lines of words that an original shows, of an animation its first frame.
  * @throws Error where the file is not what it was, or can't be decoded
  */
-export async function shownIn(reader: Worker, path: string, facts: OriginalFacts): Promise<ShownLine[]> {
+export async function wordsShownIn(reader: Worker, path: string, facts: OriginalFacts): Promise<ShownLine[]> {
   const picture = await greyOf(path, facts);
   const readings: Reading[] = [];
   for (const angle of ANGLES) {

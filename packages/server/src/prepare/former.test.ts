@@ -11,7 +11,7 @@ import { placed } from '../../../core/src/testing/sample.ts';
 import { loadPhotos } from '../store/photos.ts';
 import { openSlotsOf } from '../store/placements.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
-import { sweep } from './sweep.ts';
+import { sweepVariants } from './sweep.ts';
 
 let server: TestServer;
 let photoId: number;
@@ -37,7 +37,7 @@ const variants = async (): Promise<RowVariant[]> => (await server.state()).rows[
 const sweepAt = (day: number): Promise<number> => {
   const { vault, stored, preparer } = server.parts;
   const wanted = (hash: string, key: string) => preparer.isWanted(hash, key);
-  return sweep(vault, stored, wanted, new Date(day * 24 * 3600_000));
+  return sweepVariants(vault, stored, wanted, new Date(day * 24 * 3600_000));
 };
 const progress = async () => (await server.state()).preparation;
 

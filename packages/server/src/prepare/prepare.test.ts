@@ -9,7 +9,7 @@ import { CONTEXT, placed, samplePhoto } from '../../../core/src/testing/sample.t
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { batchesOf } from './batches.ts';
 import { StoredVariants } from '../store/stored-variants.ts';
-import { KEPT_FOR_MS, sweep } from './sweep.ts';
+import { KEPT_FOR_MS, sweepVariants } from './sweep.ts';
 
 describe('batches', () => {
   // The half column and the phone's hero share the shape 4:5, and one width of it.
@@ -120,7 +120,7 @@ describe('the preparer', () => {
     expect(still.length).toBeLessThan(first.length);
     const isWanted = (hash: string, key: string) => preparer.isWanted(hash, key);
     const now = Date.now();
-    const at = (ms: number) => sweep(vault, stored, isWanted, new Date(now + ms));
+    const at = (ms: number) => sweepVariants(vault, stored, isWanted, new Date(now + ms));
     // However old the files are: the week counts from when it is noticed that nobody wants them.
     await VariantModel.update({ unwantedSince: null }, { where: {} });
     expect(await at(10 * KEPT_FOR_MS)).toBe(0);
@@ -135,7 +135,7 @@ describe('the preparer', () => {
     const [key] = await keys();
     let wantedNow = false;
     const isWanted = (_: string, other: string) => other !== key || wantedNow;
-    const at = (ms: number) => sweep(vault, stored, isWanted, new Date(ms));
+    const at = (ms: number) => sweepVariants(vault, stored, isWanted, new Date(ms));
     expect(await at(0)).toBe(0);
     wantedNow = true;
     expect(await at(KEPT_FOR_MS - 1)).toBe(0);

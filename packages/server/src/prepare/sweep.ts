@@ -14,7 +14,7 @@ export const SWEEP_EVERY_MS = 3600 * 1000;
  * @param isWanted asked by a file's own key
  * @returns how many were removed.
  */
-export async function sweep(
+export async function sweepVariants(
   vault: Vault,
   stored: StoredVariants,
   isWanted: (hash: string, key: string) => boolean,

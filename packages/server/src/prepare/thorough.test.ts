@@ -9,7 +9,7 @@ import { VariantModel } from '../database/models.ts';
 import { placed } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { StoredVariants } from '../store/stored-variants.ts';
-import { sweep } from './sweep.ts';
+import { sweepVariants } from './sweep.ts';
 
 let server: TestServer;
 let id: number;
@@ -91,8 +91,8 @@ describe('the thorough pass', () => {
     const kept = new Set(first.map(({ file }) => file));
     const others = [...stored.all.keys()].filter((key) => !kept.has(key)).length;
     expect(others).toBeGreaterThanOrEqual(quick.length);
-    await sweep(vault, stored, wanted, new Date(now));
-    expect(await sweep(vault, stored, wanted, new Date(now + 8 * 24 * 3600_000))).toBe(others);
+    await sweepVariants(vault, stored, wanted, new Date(now));
+    expect(await sweepVariants(vault, stored, wanted, new Date(now + 8 * 24 * 3600_000))).toBe(others);
     // Nothing is made again for them.
     await preparer.reconcile(server.setId);
     expect((await variants()).map((v) => v.contentHash)).toEqual(first.map((v) => v.contentHash));

@@ -15,7 +15,7 @@ import { alikeOf, type Photos } from '../forecast/alike.ts';
 import { evenly, forecastOf, MOST_PLANNED } from '../forecast/forecast.ts';
 import { goneSignal } from './body.ts';
 import { PolicyDto } from './command-dto.ts';
-import { costOf, placesInUse } from '../answers/places.ts';
+import { costOfPlace, placesInUse } from '../answers/places.ts';
 import { checked, idFrom, PlaceCostDto, screenFrom, type ScreenAsked } from './dto.ts';
 
 /** What these routes need of the server. */
@@ -107,6 +107,6 @@ export const placeRoutes =
       const { slot, value } = checked(PlaceCostDto, request.body);
       const problem = value && (value.id === slot ? slotProblem(value) : 'A place keeps its short name.');
       if (problem) throw new ProblemError('impossible-edit', problem);
-      return costOf(await siteOf(setId), slot, value, parts.preparer);
+      return costOfPlace(await siteOf(setId), slot, value, parts.preparer);
     });
   };

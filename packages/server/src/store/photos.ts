@@ -5,7 +5,7 @@ import { Op, type Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { MembershipModel, OriginalModel, PhotoModel } from '../database/models.ts';
 import { placementsOf, writePlacements } from './placements.ts';
-import type { Reading } from './reading.ts';
+import type { ReadOptions } from './reading.ts';
 import { wordsOfPhotos, writeWords } from './words.ts';
 
 /** What was read of an original when it came, and since. */
@@ -26,7 +26,7 @@ export async function loadPhotos(
   setId: number,
   language: Language,
   only?: readonly number[],
-  reading: Reading = {},
+  reading: ReadOptions = {},
 ): Promise<Photo[]> {
   const { transaction } = reading;
   const memberships = await MembershipModel.findAll({

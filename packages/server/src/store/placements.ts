@@ -3,7 +3,7 @@ import type { Placement, SlotId } from '@dusky-otter/core/contract';
 import type { Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { OpenSlotModel, PlacementModel } from '../database/models.ts';
-import type { InTransaction, Reading } from './reading.ts';
+import type { InTransaction, ReadOptions } from './reading.ts';
 
 /** Places in which the photos of a set stand that have no placements of their own. */
 export async function openSlotsOf(setId: number, options: InTransaction = {}): Promise<SlotId[]> {
@@ -24,7 +24,7 @@ export async function writeOpenSlots(setId: number, slots: readonly SlotId[], t:
 export async function placementsOf(
   setId: number,
   photoIds: readonly number[],
-  reading: Reading = {},
+  reading: ReadOptions = {},
 ): Promise<Map<number, Placement[]>> {
   const placements = new Map<number, Placement[]>();
   if (photoIds.length === 0) return placements;

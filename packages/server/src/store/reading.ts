@@ -7,6 +7,6 @@ export interface InTransaction {
 }
 
 /** `lock`: nobody else may change the rows until the transaction ends. */
-export interface Reading extends InTransaction {
+export interface ReadOptions extends InTransaction {
   lock?: boolean;
 }

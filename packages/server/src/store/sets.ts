@@ -4,7 +4,7 @@ import { Op, type Transaction, type WhereOptions } from 'sequelize';
 import { EditModel, PublishedNameModel, RefusalModel, SetModel } from '../database/models.ts';
 import { isDatabaseAway, ProblemError } from '../problems.ts';
 import { openSlotsOf } from './placements.ts';
-import type { InTransaction, Reading } from './reading.ts';
+import type { InTransaction, ReadOptions } from './reading.ts';
 
 /** A set as it is stored. */
 export type SetRow = SetModel;
@@ -20,7 +20,7 @@ export async function readSet<T>(body: () => Promise<T>): Promise<T> {
 }
 
 /** @throws ProblemError no-such-set */
-export async function findSet(setId: number, reading: Reading = {}): Promise<SetModel> {
+export async function findSet(setId: number, reading: ReadOptions = {}): Promise<SetModel> {
   const set = await SetModel.findByPk(setId, reading);
   if (!set) throw new ProblemError('no-such-set');
   return set;

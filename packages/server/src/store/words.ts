@@ -4,7 +4,7 @@ import { NO_WORDS } from '@dusky-otter/core/words';
 import type { Transaction } from 'sequelize';
 import { inParts } from '../database/in-parts.ts';
 import { PhotoWordsModel } from '../database/words-models.ts';
-import type { Reading } from './reading.ts';
+import type { ReadOptions } from './reading.ts';
 
 const FIELDS = Object.keys(NO_WORDS) as (keyof Words)[];
 
@@ -17,7 +17,7 @@ const saidIn = (said: PhotoWordsModel): Words => ({
 export async function wordsOfPhotos(
   photoIds: readonly number[],
   language: Language,
-  reading: Reading = {},
+  reading: ReadOptions = {},
 ): Promise<Map<number, Words>> {
   const found = await PhotoWordsModel.findAll({ where: { photoId: [...photoIds], language }, ...reading });
   return new Map(found.map((said) => [said.photoId, saidIn(said)]));

@@ -106,7 +106,7 @@ export interface HandoverCheck {
 }
 
 /** A file as it would be made if a decision were taken. */
-export interface Trial {
+export interface TriedFile {
   slot: string;
   shape: string;
   width: number;
@@ -201,7 +201,7 @@ export const api = {
   tried: async (
     setId: number,
     photo: number,
-    { slot, shape, width, format, decision }: Trial,
+    { slot, shape, width, format, decision }: TriedFile,
     signal: AbortSignal,
   ): Promise<{ url: string; bytes: number; difference: number | null }> => {
     const response = await fetch(`/api/sets/${setId}/photos/${photo}/try`, {

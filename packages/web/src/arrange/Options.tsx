@@ -6,7 +6,7 @@ import { Tick } from '../ui/Tick.tsx';
 import {
   ColumnsField,
   Container,
-  NumberField,
+  CountField,
   Select,
   WidthField,
   type FieldProps,
@@ -48,7 +48,7 @@ function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldPro
           all of them
         </Tick>
         {typeof value === 'number' && (
-          <NumberField label={label} value={value} unit="pictures" from={2} to={200} set={set} />
+          <CountField label={label} value={value} unit="pictures" from={2} to={200} set={set} />
         )}
       </span>
     );
@@ -72,13 +72,13 @@ function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldPro
           goes on by itself
         </Tick>
         {typeof value === 'number' && (
-          <NumberField label={label} value={value} unit="s" from={3} to={60} set={set} />
+          <CountField label={label} value={value} unit="s" from={3} to={60} set={set} />
         )}
       </span>
     );
   if (name === 'scrim')
     return (
-      <NumberField
+      <CountField
         label={label}
         value={Math.round((value as number) * 100)}
         set={(share) => set((share as number) / 100)}
@@ -89,7 +89,7 @@ function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldPro
     );
   if ('unit' in option)
     return (
-      <NumberField
+      <CountField
         label={label}
         value={value as number}
         set={set}

@@ -13,7 +13,7 @@ export interface FieldProps {
 }
 
 /** A number that is taken when its field is left, or Enter pressed. */
-export function NumberField({
+export function CountField({
   value,
   set,
   label,
@@ -76,7 +76,7 @@ export function ColumnsField({ value, set }: FieldProps) {
     <span className="grid gap-1.5">
       {columns.map(({ from, count }, n) => (
         <span key={n} className="flex flex-wrap items-baseline gap-1.5">
-          <NumberField
+          <CountField
             label={n === 0 ? 'Columns where it is narrow' : `Columns, part ${n + 1}`}
             value={count}
             unit=""
@@ -87,7 +87,7 @@ export function ColumnsField({ value, set }: FieldProps) {
           {n > 0 && (
             <>
               from
-              <NumberField
+              <CountField
                 label={`From this width on, part ${n + 1}`}
                 value={from}
                 unit="px"
@@ -124,7 +124,7 @@ export function WidthField({ value, set, label }: FieldProps) {
   return (
     <span className="flex gap-1.5">
       {isPart ? (
-        <NumberField
+        <CountField
           label={label}
           value={Math.round(width.part * 100)}
           unit="%"
@@ -133,7 +133,7 @@ export function WidthField({ value, set, label }: FieldProps) {
           set={(n) => set({ part: (n as number) / 100 })}
         />
       ) : (
-        <NumberField label={label} value={width.px} unit="px" from={40} to={4000} set={(px) => set({ px })} />
+        <CountField label={label} value={width.px} unit="px" from={40} to={4000} set={(px) => set({ px })} />
       )}
       <button className="chip" onClick={() => set(isPart ? { px: 480 } : { part: 0.5 })}>
         {isPart ? 'in px' : 'as a part'}

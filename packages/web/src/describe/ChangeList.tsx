@@ -15,7 +15,7 @@ export interface WordsChange {
 const SHOWN = 60;
 
 /** Which texts are taken where something else is said already: those are asked about one by one. */
-export interface Asked {
+export interface AskedOneByOne {
   isConflict: (photo: number, field: string) => boolean;
   isTaken: (photo: number, field: string) => boolean;
   take: (photo: number, field: string, on: boolean) => void;
@@ -31,7 +31,7 @@ export function differing(changes: readonly WordsChange[]): WordsChange[] {
   });
 }
 
-export function ChangeList({ changes, asked }: { changes: readonly WordsChange[]; asked?: Asked }) {
+export function ChangeList({ changes, asked }: { changes: readonly WordsChange[]; asked?: AskedOneByOne }) {
   const [shown, setShown] = useState(SHOWN);
   return (
     <div className="mt-3">

@@ -28,7 +28,7 @@ import { ReadAloud } from './ReadAloud.tsx';
 import { PlaceChips, SharedWith } from './PlaceChips.tsx';
 import { RoleChoice } from './RoleChoice.tsx';
 import { ROLES } from './roles.ts';
-import { ShownBoxes } from './ShownWords.tsx';
+import { ShownBoxes } from './WordsInPicture.tsx';
 import { TextField } from './TextField.tsx';
 
 /** Where one goes on writing: the first field, or the way to the next photo where there is nothing to write. */

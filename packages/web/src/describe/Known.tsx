@@ -1,7 +1,7 @@
 // What is known of a photo without asking anybody: what its file says, and where it goes.
 import { slotsOf } from '@dusky-otter/core/plan';
 import { slotsIn } from '@dusky-otter/core/slots';
-import { ShownWords } from './ShownWords.tsx';
+import { WordsInPicture } from './WordsInPicture.tsx';
 import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
 
 const spoken = (local: string): string =>
@@ -41,7 +41,7 @@ export function Known({ row, takeOver, put }: Props) {
       <p>
         <b className="text-ink">The file knows:</b> {facts.join(' ')}
       </p>
-      <ShownWords row={row} put={put} />
+      <WordsInPicture row={row} put={put} />
       {offered.length > 0 && (
         <ul className="mt-1 grid gap-1">
           {offered.map((field) => (

@@ -11,7 +11,7 @@ import { Sheet } from '../ui/Sheet.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { photosOf } from '../editing/photos.ts';
-import { ChangeList, type Asked } from './ChangeList.tsx';
+import { ChangeList, type AskedOneByOne } from './ChangeList.tsx';
 import { languageName } from './LanguageChips.tsx';
 
 interface Read {
@@ -127,7 +127,7 @@ function Result({ found, taken, setTaken }: ResultProps) {
   const changes = [...conflicts, ...preview.changes.filter((change) => !isConflict(change))]
     .map(({ photo, added, conflicts: instead }) => ({ photo, words: { ...instead, ...added } }))
     .filter(({ words }) => Object.keys(words).length > 0);
-  const asked: Asked = {
+  const asked: AskedOneByOne = {
     isConflict: (photo, field) => other.has(nameOfText(photo, field)),
     isTaken: (photo, field) => taken.has(nameOfText(photo, field)),
     take: (photo, field, on) => {

@@ -13,7 +13,7 @@ import { OfferCard } from '../gather/OfferCard.tsx';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { useBenchKeys } from '../ui/bench-keys.ts';
 import { OneBench } from '../editing/OneBench.tsx';
-import { copyFrame, notify } from '../screen/screen.ts';
+import { keepCopiedFrame, notify } from '../screen/screen.ts';
 import { useAround, useOffers, useSetSlots, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
@@ -59,7 +59,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   };
   const copy = () => {
     const name = shownName(row.words, row.fileName);
-    copyFrame({ original: row.original, frame: hands.shown.frame, name });
+    keepCopiedFrame({ original: row.original, frame: hands.shown.frame, name });
     notify(`The frame of ${name} is copied. Select photos on the table, and lay it on them with “Frame”.`);
   };
   const confirm = () => confirmFocal([row]);

@@ -9,7 +9,7 @@ import { Sheet } from '../ui/Sheet.tsx';
 import { usePreparation } from '../server/hooks.ts';
 import { saveFrom } from '../ui/files.ts';
 import { StateTag } from '../ui/marks.tsx';
-import { Thorough } from './Thorough.tsx';
+import { ThoroughPass } from './ThoroughPass.tsx';
 
 interface Props {
   open: boolean;
@@ -89,7 +89,7 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
       {error && <p role="alert">{error.message}</p>}
       {check && <Lacking check={check} setId={setId} />}
       <div className="mt-3">
-        <Thorough />
+        <ThoroughPass />
       </div>
       {handing.error && (
         <p role="alert" className="mt-3">

@@ -25,7 +25,7 @@ import { csvOf } from './figures.ts';
 import { picturesSeen, SealedFrame, UNSCROLLED } from './frame.ts';
 import { Preview, SweepLine } from './Preview.tsx';
 import { ProposalRow, type Choice } from './ProposalRow.tsx';
-import { pagesOf, siteFrom, type SiteFiles } from './site-files.ts';
+import { pagesOfSite, siteFrom, type SiteFiles } from './site-files.ts';
 
 /** What has been measured, and what is to become of it. */
 interface Measured {
@@ -96,7 +96,7 @@ export function Measure() {
     try {
       const found = await siteFrom(chosen);
       setFiles(found);
-      await measure(found, pagesOf(found)[0]!);
+      await measure(found, pagesOfSite(found)[0]!);
     } catch (error) {
       setProblem(sentenceOf(error));
     }
@@ -131,7 +131,7 @@ export function Measure() {
       const at = proposals.findIndex(({ pictures }) => pictures.includes(n));
       return at < 0 ? null : String(at + 1);
     }) ?? [];
-  const pages = files ? pagesOf(files) : [];
+  const pages = files ? pagesOfSite(files) : [];
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">

@@ -11,7 +11,7 @@ const LARGEST_PAGE = 8_000_000;
 const MOST_ELEMENTS = 60_000;
 const MOST_PICTURES = 1_500;
 
-export interface PagePicture {
+export interface PictureOfPage {
   /** What the page calls it: the file's name, or its alt text. */
   name: string;
   drawing: boolean;
@@ -19,7 +19,7 @@ export interface PagePicture {
 
 export interface AssembledPage {
   html: string;
-  pictures: PagePicture[];
+  pictures: PictureOfPage[];
   /** Windows at which its stylesheets change something. */
   breakpoints: number[];
   /** What an editor should know of it. */

@@ -79,7 +79,7 @@ export async function siteFrom(chosen: readonly File[]): Promise<SiteFiles> {
 }
 
 /** Pages of a site: its first page first, then by path. */
-export const pagesOf = (files: SiteFiles): string[] =>
+export const pagesOfSite = (files: SiteFiles): string[] =>
   [...files.keys()]
     .filter(isPage)
     .sort(

@@ -9,7 +9,7 @@ import { useBenchKeys } from '../ui/bench-keys.ts';
 import { pageNow } from './edits.ts';
 import { PageFields } from './PageFields.tsx';
 import { PartFields } from './PartFields.tsx';
-import { Parts } from './Parts.tsx';
+import { PageParts } from './PageParts.tsx';
 
 export function Page() {
   const set = useSet();
@@ -47,7 +47,7 @@ export function Page() {
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)_296px] max-[1000px]:block max-[1000px]:overflow-auto">
         <div className="flex min-h-0 flex-col border-r border-rule-strong">
-          <Parts page={page} site={site} inHand={part} take={setInHand} />
+          <PageParts page={page} site={site} inHand={part} take={setInHand} />
         </div>
         <ProofPane
           address={`/preview/${set.id}/?edition=${encodeURIComponent(edition)}`}

@@ -7,7 +7,7 @@ import { withNotice, withoutNotice, type Notice } from './notices.ts';
 
 export type SheetName = 'places' | 'download' | 'bin' | 'keys' | 'table';
 
-export interface Screen {
+export interface ScreenState {
   filter: Filter;
   selected: ReadonlySet<number>;
   cursor: number | null;
@@ -19,7 +19,7 @@ export interface Screen {
   copied: (Framed & { name: string }) | null;
 }
 
-const EMPTY: Screen = {
+const EMPTY: ScreenState = {
   filter: 'all',
   selected: new Set(),
   cursor: null,
@@ -29,13 +29,14 @@ const EMPTY: Screen = {
   copied: null,
 };
 
-export const useScreen = create<Screen>(() => EMPTY);
+export const useScreen = create<ScreenState>(() => EMPTY);
 
 /** Another set is opened: nothing of it is selected yet. A line that is being said is said to its end. */
 export const clearScreen = (): void =>
   useScreen.setState(({ notices, copied }) => ({ ...EMPTY, notices, copied }));
 
-export const copyFrame = (copied: NonNullable<Screen['copied']>): void => useScreen.setState({ copied });
+export const keepCopiedFrame = (copied: NonNullable<ScreenState['copied']>): void =>
+  useScreen.setState({ copied });
 
 export const openSheet = (sheet: SheetName | null): void => useScreen.setState({ sheet });
 

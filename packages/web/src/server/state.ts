@@ -259,7 +259,7 @@ export function edit(label: string, commands: Command[], began: Partial<SeenVers
 }
 
 /** An editor chooses between their edit and what another window made of the same. */
-export function choose(meeting: Meeting, mine: boolean): void {
+export function settleMeeting(meeting: Meeting, mine: boolean): void {
   const { edit: own } = meeting;
   queue?.settle([own.token]);
   useSending.setState(({ meetings }) => ({ meetings: meetings.filter((other) => other !== meeting) }));

@@ -4,7 +4,7 @@ import type { Command } from '@dusky-otter/core/edits';
 import { shownName } from '@dusky-otter/core/naming';
 import { useState } from 'react';
 import { useSetId } from '../server/hooks.ts';
-import { choose, useSending, type Meeting } from '../server/state.ts';
+import { settleMeeting, useSending, type Meeting } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { FIELD_NAMES, inWords } from '../editing/edits.ts';
 
@@ -62,16 +62,18 @@ function Choice({ meeting, left, onLater }: { meeting: Meeting; left: number; on
         </section>
       ))}
       {sides.length === 0 && (
-        <p className="mb-4">The newer state is shown behind this sheet; yours is kept until you choose.</p>
+        <p className="mb-4">
+          The newer state is shown behind this sheet; yours is kept until you settleMeeting.
+        </p>
       )}
       <div className="flex flex-wrap items-center gap-2">
-        <button className="btn btn-main" onClick={() => choose(meeting, true)}>
+        <button className="btn btn-main" onClick={() => settleMeeting(meeting, true)}>
           Take mine
         </button>
-        <button className="btn" onClick={() => choose(meeting, false)}>
+        <button className="btn" onClick={() => settleMeeting(meeting, false)}>
           Leave theirs
         </button>
-        {left > 0 && <span className="text-ink-2">{left} more to choose</span>}
+        {left > 0 && <span className="text-ink-2">{left} more to settleMeeting</span>}
       </div>
     </Sheet>
   );

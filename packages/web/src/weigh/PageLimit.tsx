@@ -17,7 +17,7 @@ import { useList, useRows, useSetId, useSetSlots, useSite } from '../server/hook
 import { edit } from '../server/state.ts';
 import { LimitChart, type Move } from './LimitChart.tsx';
 import { usePagePoints } from './page-points.ts';
-import { SCREENS, secondsOn } from './screens.ts';
+import { WEIGHED_SCREENS, secondsOn } from './screens.ts';
 
 /** More than this is no page that somebody looks at, and would be looked at for minutes. */
 const MOST = 80;
@@ -51,7 +51,7 @@ export function PageLimit() {
   const [screenAt, setScreenAt] = useState(0);
   const [typed, setTyped] = useState<string | null>(null);
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
-  const screen = SCREENS[screenAt]!;
+  const screen = WEIGHED_SCREENS[screenAt]!;
   const pictures = site ? picturesSent(rows, setSlots, site, screen) : [];
   const { points, left, problem } = usePagePoints(setId, pictures);
   if (!site || list.reading) return <main className="bg-sheet p-8 text-ink-2">Opening the page…</main>;
@@ -200,7 +200,7 @@ export function PageLimit() {
                   setTyped(null);
                 }}
               >
-                {SCREENS.map(({ name, viewport }, n) => (
+                {WEIGHED_SCREENS.map(({ name, viewport }, n) => (
                   <option key={name} value={n}>
                     {name}, {viewport} px
                   </option>

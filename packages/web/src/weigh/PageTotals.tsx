@@ -6,8 +6,8 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client.ts';
 import { useCounts, usePreparation } from '../server/hooks.ts';
-import { Thorough } from '../handover/Thorough.tsx';
-import { SCREENS, secondsOn } from './screens.ts';
+import { ThoroughPass } from '../handover/ThoroughPass.tsx';
+import { WEIGHED_SCREENS, secondsOn } from './screens.ts';
 import { Link } from 'react-router';
 
 const ONE_SAID = `AVIF ${ONE_QUALITY.avif}, WebP ${ONE_QUALITY.webp}, JPEG ${ONE_QUALITY.jpeg}`;
@@ -20,14 +20,15 @@ export function PageTotals({ setId }: { setId: number }) {
   const { data } = useQuery({
     // Counts are told with every change that may change them.
     queryKey: ['totals', setId, counts, made, thorough],
-    queryFn: () => Promise.all(SCREENS.map(({ viewport, density }) => api.sent(setId, viewport, density))),
+    queryFn: () =>
+      Promise.all(WEIGHED_SCREENS.map(({ viewport, density }) => api.sent(setId, viewport, density))),
     placeholderData: (before) => before,
   });
   const [comparing, setComparing] = useState(false);
   // A comparison holds for the files that it was made beside: where others come, it is made again, and stands until then.
   const sentNow = JSON.stringify(data);
   const beside = useQueries({
-    queries: SCREENS.map(({ viewport, density }) => ({
+    queries: WEIGHED_SCREENS.map(({ viewport, density }) => ({
       queryKey: ['alike', setId, viewport, density, sentNow],
       enabled: comparing && data !== undefined,
       staleTime: Infinity,
@@ -54,7 +55,7 @@ export function PageTotals({ setId }: { setId: number }) {
           </tr>
         </thead>
         <tbody>
-          {SCREENS.map(({ name }, n) => {
+          {WEIGHED_SCREENS.map(({ name }, n) => {
             const sent = data?.[n]?.sent;
             return (
               <tr key={name} className="border-t border-rule text-right">
@@ -84,7 +85,7 @@ export function PageTotals({ setId }: { setId: number }) {
           {failed
             ? failed.message
             : left > 0
-              ? `Making pictures with one quality for all: ${SCREENS.length - left} of ${SCREENS.length} screens.`
+              ? `Making pictures with one quality for all: ${WEIGHED_SCREENS.length - left} of ${WEIGHED_SCREENS.length} screens.`
               : `One quality for all (${ONE_SAID}) makes some pictures heavier than they need be, and others worse than they may be.${
                   least && least.tried < least.of
                     ? ` Measured on ${least.tried} of ${least.of} pictures a screen.`
@@ -103,7 +104,7 @@ export function PageTotals({ setId }: { setId: number }) {
         Set a limit for the page
       </Link>
       <div className="mt-2">
-        <Thorough />
+        <ThoroughPass />
       </div>
       {!complete && <p className="mt-1 text-[12px] text-ink-2">So far: some files are still being made.</p>}
     </section>

@@ -1,6 +1,6 @@
 // The screens and lines that totals speak of.
 
-export const SCREENS = [
+export const WEIGHED_SCREENS = [
   { name: 'Phone, 2×', viewport: 390, density: 2 },
   { name: 'Phone, 3×', viewport: 390, density: 3 },
   { name: 'Tablet, 2×', viewport: 820, density: 2 },

@@ -7,7 +7,7 @@ import { indent, tag } from '../../html/html.ts';
 import { phrasesIn } from '../../html/phrases.ts';
 import { OWN } from '../styles.ts';
 import { pageLinks, type ArrangedContext, type ArrangedLook } from './items.ts';
-import { PARTS, type Parts } from './kinds.ts';
+import { PARTS, type InnerParts } from './kinds.ts';
 import { arrangementClass } from './styles.ts';
 
 export interface ArrangedOptions extends ArrangedLook {
@@ -44,7 +44,7 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
   const { phrases } = phrasesIn(look.language ?? 'en');
   const context: ArrangedContext = { ...look, items, phrases };
   // Each kind knows its own options: the table pairs them, which a union of functions can't say.
-  const partsOf = PARTS[options.kind] as (of: ArrangementOptions, context: ArrangedContext) => Parts;
+  const partsOf = PARTS[options.kind] as (of: ArrangementOptions, context: ArrangedContext) => InnerParts;
   const { classes, attributes, inside } = partsOf(options, context);
   // One picture is no landmark.
   const isAlone = options.kind === 'figure' || options.kind === 'zoom';

@@ -20,7 +20,7 @@ import {
 } from './items.ts';
 import { bandWidths } from './styles.ts';
 
-export interface Parts {
+export interface InnerParts {
   classes: string[];
   attributes: Record<string, string | null>;
   inside: string;
@@ -96,7 +96,9 @@ const several = (options: Options<'grid' | 'rows'>, context: ArrangedContext) =>
   attributes: options.click === 'viewer' ? viewer(options, context) : {},
 });
 
-export const PARTS: { [K in ArrangementKind]: (options: Options<K>, context: ArrangedContext) => Parts } = {
+export const PARTS: {
+  [K in ArrangementKind]: (options: Options<K>, context: ArrangedContext) => InnerParts;
+} = {
   grid: (options, context) => ({
     ...several(options, context),
     inside: cells(context, options.captions !== 'viewer'),

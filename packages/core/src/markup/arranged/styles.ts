@@ -2,7 +2,7 @@
 import type { Arrangement, ArrangementKind, Slot, WidthPiece } from '../../contract/index.ts';
 import { cssNumber } from '../../css/sizes.ts';
 import { wholeOptions } from '../../arrange/options.ts';
-import { BANDS } from '../../arrange/row-widths.ts';
+import { ROW_BANDS } from '../../arrange/row-widths.ts';
 import { OWN } from '../styles.ts';
 
 /** Class of one arrangement: its short name, so that several on a page need no names to fill in. */
@@ -36,7 +36,7 @@ export const SCRIPTS_OF: Record<ArrangementKind, readonly string[]> = {
 
 /** The width of a cell in a row, for each band, as custom properties; see rows.css. */
 export const bandWidths = (rule: readonly WidthPiece[]): string =>
-  BANDS.map((from, n) => {
+  ROW_BANDS.map((from, n) => {
     const { vw, px } = rule.find((piece) => piece.from === from)!;
     return `--b${n}: calc(${cssNumber(vw * 100)}% ${px < 0 ? '-' : '+'} ${cssNumber(Math.abs(px))}px)`;
   }).join('; ');

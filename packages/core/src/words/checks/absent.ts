@@ -145,12 +145,12 @@ export function isPlaceholder(alt: string, book: WordBook, functional = false): 
   return !functional || bare.length !== 1 || /\d/.test(heard) || book.has('dummies', bare[0]!);
 }
 
-export const placeholder: WordCheck = ({ words, book }) =>
+export const placeholderAlt: WordCheck = ({ words, book }) =>
   isPlaceholder(words.alt, book, words.role === 'functional')
     ? {
         code: 'placeholder',
         severity: 'care',
-        sentence: `“${words.alt.trim()}” is a placeholder`,
+        sentence: `“${words.alt.trim()}” is a placeholderAlt`,
         why: 'Visitors who can’t see the photo learn nothing from it.',
         mend: { alt: '' },
       }

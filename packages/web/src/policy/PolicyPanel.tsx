@@ -1,5 +1,5 @@
 // A site's rules for its files: what each choice gives to visitors, and what it makes of this set before it is applied.
-import type { Policy as Rules, Site } from '@dusky-otter/core/contract';
+import type { Policy, Site } from '@dusky-otter/core/contract';
 import { addressUnder, prefixProblem } from '@dusky-otter/core/html';
 import { wholePolicy } from '@dusky-otter/core/weight';
 import { useQuery } from '@tanstack/react-query';
@@ -59,15 +59,15 @@ function Rule<T>({ name, choices, chosen, saved, choose }: RuleProps<T>) {
 
 function Screen({ site, setId }: { site: Site; setId: number }) {
   const policy = wholePolicy(site.policy);
-  const [draft, setDraft] = useState<Partial<Required<Rules>>>({});
+  const [draft, setDraft] = useState<Partial<Required<Policy>>>({});
   const rules = { ...policy, ...draft };
-  const put = (part: Partial<Required<Rules>>) => setDraft((before) => ({ ...before, ...part }));
+  const put = (part: Partial<Required<Policy>>) => setDraft((before) => ({ ...before, ...part }));
   const { prefix } = rules;
   const problem = prefixProblem(prefix.trim());
   const isChanged = JSON.stringify(rules) !== JSON.stringify(policy);
-  const asked: Rules = { ...rules, prefix: prefix.trim() };
+  const asked: Policy = { ...rules, prefix: prefix.trim() };
   // The address and the names change no byte of a picture.
-  const weighed: Rules = {
+  const weighed: Policy = {
     ...asked,
     prefix: policy.prefix,
     naming: policy.naming,
@@ -91,14 +91,14 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
       <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Rules</h1>
+        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Policy</h1>
         <span className="truncate text-ink-2">for the files of {site.name}, in all its sets</span>
         <Link className="btn ml-auto" to={`/sets/${setId}/weigh`}>
           Back to the table
         </Link>
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px] max-[900px]:block max-[900px]:flex-none">
-        <div className="min-h-0 overflow-auto" role="region" tabIndex={0} aria-label="Rules">
+        <div className="min-h-0 overflow-auto" role="region" tabIndex={0} aria-label="Policy">
           <Rule
             name="Faithfulness"
             choices={TARGET_CHOICES}
@@ -230,7 +230,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
   );
 }
 
-export function Policy() {
+export function PolicyPanel() {
   const site = useSite();
   const setId = useSetId();
   if (!site) return <main className="bg-sheet p-8 text-ink-2">Opening the rules…</main>;

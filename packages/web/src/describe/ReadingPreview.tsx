@@ -10,7 +10,7 @@ import { ReadAloud } from './ReadAloud.tsx';
 /** Photos that are read in one go. */
 const READ = 100;
 
-export function Reading() {
+export function ReadingPreview() {
   const setId = useSetId();
   const set = useSet();
   const site = useSite();

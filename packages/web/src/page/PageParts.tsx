@@ -87,7 +87,7 @@ interface Props {
   take: (n: number | null) => void;
 }
 
-export function Parts({ page, site, inHand, take }: Props) {
+export function PageParts({ page, site, inHand, take }: Props) {
   const counts = useCounts();
   const { parts } = page;
   const photosIn = (slot: SlotId) => counts?.places[slot] ?? 0;

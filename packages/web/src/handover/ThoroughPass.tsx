@@ -3,7 +3,7 @@ import { bytesInWords } from '@dusky-otter/core/weight';
 import { usePreparation, useSite } from '../server/hooks.ts';
 import { askThorough } from '../server/state.ts';
 
-export function Thorough() {
+export function ThoroughPass() {
   const preparation = usePreparation();
   const site = useSite();
   if (!preparation || !site || preparation.thorough.wanted === 0) return null;

@@ -28,7 +28,7 @@ export function ShownBoxes({ row }: { row: Row }) {
 }
 
 /** What is shown in words, and whether a text tells it. */
-export function ShownWords({ row, put }: { row: Row; put: (field: 'alt' | 'longDescription') => void }) {
+export function WordsInPicture({ row, put }: { row: Row; put: (field: 'alt' | 'longDescription') => void }) {
   const { shows } = row.original;
   if (shows === undefined) return <p>Words in the picture have not been looked for yet.</p>;
   if (shows.length === 0) return <p>No words were found in the picture.</p>;
