@@ -65,7 +65,7 @@ async function end(code = 0): Promise<void> {
   parts.preparer.close();
   await app.close();
   await parts.pool.close();
-  await parts.looker.close();
+  await parts.previews.close();
   parts.reader.close();
   await sequelize.close();
   process.exit(code);

@@ -11,7 +11,7 @@ import { settleAside } from './changes/dropping.ts';
 import { Edits } from './changes/edits.ts';
 import { EventHub } from './events/hub.ts';
 import { TakeIn } from './gather/take-in.ts';
-import { Looker } from './look/looker.ts';
+import { PreviewRenderer } from './look/preview-renderer.ts';
 import { Ledgers } from './ledger/ledgers.ts';
 import { Preparer } from './prepare/prepare.ts';
 import { Scrub } from './prepare/scrub.ts';
@@ -43,7 +43,7 @@ export interface Parts {
   edits: Edits;
   takeIn: TakeIn;
   views: Views;
-  looker: Looker;
+  previews: PreviewRenderer;
   reader: TextReader;
   scrub: Scrub;
   report: Report;
@@ -87,7 +87,7 @@ export async function buildParts(
   const changes = new Changes(sequelize, sites, settle);
   const edits = new Edits(changes);
   const views = new Views(vault, pool, preparer);
-  const looker = new Looker(config.jobs);
+  const previews = new PreviewRenderer(config.jobs);
   const scrub = new Scrub(vault, preparer, views, report);
   const reader = new TextReader({
     ...{ vault, report },
@@ -113,7 +113,7 @@ export async function buildParts(
     edits,
     takeIn,
     views,
-    looker,
+    previews,
     reader,
     scrub,
     report,

@@ -13,7 +13,7 @@ import { planPhoto, planShape, slotsOf, variantsOf } from '@dusky-otter/core/pla
 import { variantSentTo } from '@dusky-otter/core/readiness';
 import { PHONE, RETINA_LAPTOP, slotsIn } from '@dusky-otter/core/slots';
 import { isModern, leastOf } from '@dusky-otter/core/weight';
-import type { Looker } from '../look/looker.ts';
+import type { PreviewRenderer } from '../look/preview-renderer.ts';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf, type FileStates } from '../answers/sent.ts';
 import type { Vault } from '../vault/vault.ts';
@@ -25,7 +25,7 @@ export const MOST_PLANNED = 200;
 const MOST_TRIED = 5;
 
 export interface Made {
-  looker: Looker;
+  previews: PreviewRenderer;
   vault: Vault;
   states: FileStates;
 }
@@ -63,7 +63,7 @@ function waysOf(photo: Photo, slot: Slot, { shape, format }: RowVariant, site: S
 
 /** What pictures weigh: as they are stored, else as they are made for it. */
 class Scales {
-  /** Keys of files that were made; the looker remembers what they weigh. */
+  /** Keys of files that were made; the previews remember what they weigh. */
   private readonly made = new Set<string>();
 
   constructor(

@@ -2,7 +2,7 @@
 import type { BitmapFormat, EncoderSettings, Photo, PlannedVariant } from '@dusky-otter/core/contract';
 import { RenderError } from '../codec/task.ts';
 import { ProblemError } from '../problems.ts';
-import type { Looker } from './looker.ts';
+import type { PreviewRenderer } from './preview-renderer.ts';
 import type { Vault } from '../vault/vault.ts';
 
 export function lookedAt(photo: Photo, { crop, settings }: PlannedVariant, vault: Vault) {
@@ -24,13 +24,13 @@ export function lookedAt(photo: Photo, { crop, settings }: PlannedVariant, vault
 export const weighed = (
   photo: Photo,
   planned: PlannedVariant & { format: BitmapFormat },
-  { looker, vault }: { looker: Looker; vault: Vault },
+  { previews, vault }: { previews: PreviewRenderer; vault: Vault },
   signal: AbortSignal,
   settings: EncoderSettings = planned.settings,
 ): Promise<number> => {
   const { width, height, format } = planned;
   const job = { kind: 'look' as const, ...lookedAt(photo, planned, vault), width, height, format, settings };
-  return looker.weigh(job, signal);
+  return previews.weigh(job, signal);
 };
 
 /** What can't be made to be looked at is said as a problem. */

@@ -23,7 +23,7 @@ import { checked, idFrom, TryDto } from './dto.ts';
 import { sendPicture } from './picture.ts';
 
 /** What these routes need of the server. */
-type Needs = Pick<Parts, 'looker' | 'sites' | 'vault'>;
+type Needs = Pick<Parts, 'previews' | 'sites' | 'vault'>;
 
 interface OfPhoto {
   id: string;
@@ -91,7 +91,7 @@ export const lookRoutes =
       of: Pick<LookJob, 'width' | 'height' | 'format' | 'settings' | 'moving'>,
     ): Promise<Seen> => {
       const job: LookJob = { kind: 'look', ...lookedAt(photo, planned, parts.vault), ...of };
-      return parts.looker.look(job, goneSignal(reply)).catch(nothingToSee);
+      return parts.previews.look(job, goneSignal(reply)).catch(nothingToSee);
     };
 
     /** What a planned size could be had for in its format, whatever is decided about its quality. */
@@ -111,7 +111,7 @@ export const lookRoutes =
         ...{ width, height, format, settings, density: settings.density ?? 1 },
       };
       void reply.header('cache-control', 'no-store');
-      return { points: await parts.looker.points(job, goneSignal(reply)).catch(nothingToSee) };
+      return { points: await parts.previews.points(job, goneSignal(reply)).catch(nothingToSee) };
     });
 
     app.get('/sets/:id/photos/:photo/look', async (request: Looking, reply) => {

@@ -19,7 +19,7 @@ import { costOfPlace, placesInUse } from '../answers/places.ts';
 import { checked, idFrom, PlaceCostDto, screenFrom, type ScreenAsked } from './dto.ts';
 
 /** What these routes need of the server. */
-type Needs = Pick<Parts, 'ledgers' | 'looker' | 'preparer' | 'sites' | 'vault'>;
+type Needs = Pick<Parts, 'ledgers' | 'previews' | 'preparer' | 'sites' | 'vault'>;
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 type ByScreen = FastifyRequest<{ Params: { id: string }; Querystring: ScreenAsked }>;
@@ -44,8 +44,8 @@ export const placeRoutes =
     /** Some of these photos, evenly. */
     const someOf = (setId: number, site: Site, ids: readonly number[]) =>
       loadPhotos(setId, site.languages[0]!, evenly(ids, MOST_PLANNED));
-    const { looker, vault, preparer } = parts;
-    const made = { looker, vault, states: preparer };
+    const { previews, vault, preparer } = parts;
+    const made = { previews, vault, states: preparer };
 
     app.get('/sets/:id/alike', async (request: ByScreen, reply) => {
       const setId = idFrom(request.params.id);

@@ -157,7 +157,7 @@ export async function testServer(
       parts.preparer.close();
       await app.close();
       await parts.pool.close();
-      await parts.looker.close();
+      await parts.previews.close();
       await sequelize.close();
       await database.drop();
       await rm(dataDir, { recursive: true, force: true });

@@ -10,7 +10,7 @@ const PATIENCE = 120_000;
 /** Weights that are remembered; those that were asked for first are forgotten first. */
 const MOST_REMEMBERED = 5_000;
 
-export class Looker {
+export class PreviewRenderer {
   private pool: CodecPool | null = null;
   private leaving: NodeJS.Timeout | null = null;
   private readonly weights = new Map<string, number>();

@@ -8,15 +8,15 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { takenInto } from '../testing/taken.ts';
 import type { LookJob } from '../codec/protocol.ts';
-import { Looker } from './looker.ts';
+import { PreviewRenderer } from './preview-renderer.ts';
 
 let folder: string;
-const looker = new Looker({ seconds: 60, bytes: 2e9 });
+const previews = new PreviewRenderer({ seconds: 60, bytes: 2e9 });
 beforeAll(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'otter-looker-'));
+  folder = await mkdtemp(join(tmpdir(), 'otter-previews-'));
 });
 afterAll(async () => {
-  await looker.close();
+  await previews.close();
   await rm(folder, { recursive: true, force: true });
 });
 
@@ -44,11 +44,11 @@ test('a picture is weighed once; other settings, and an original that is gone, a
     },
   });
   const { signal } = new AbortController();
-  const fine = await looker.weigh(job({ quality: 95 }), signal);
-  expect(fine).toBe((await looker.look(job({ quality: 95 }), signal)).file.length);
-  expect(await looker.weigh(job({ quality: 20 }), signal)).toBeLessThan(fine);
+  const fine = await previews.weigh(job({ quality: 95 }), signal);
+  expect(fine).toBe((await previews.look(job({ quality: 95 }), signal)).file.length);
+  expect(await previews.weigh(job({ quality: 20 }), signal)).toBeLessThan(fine);
   await rm(path);
   // Remembered: nothing is left to make it from.
-  expect(await looker.weigh(job({ quality: 95 }), signal)).toBe(fine);
-  await expect(looker.weigh(job({ quality: 95 }, 16), signal)).rejects.toThrow();
+  expect(await previews.weigh(job({ quality: 95 }), signal)).toBe(fine);
+  await expect(previews.weigh(job({ quality: 95 }, 16), signal)).rejects.toThrow();
 });
