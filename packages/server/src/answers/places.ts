@@ -7,23 +7,17 @@ import { photosInParts } from '../store/photos.ts';
 import { rowOf, type FileStates } from './sent.ts';
 import { openSlotsOf } from '../store/placements.ts';
 import { setsOfSite } from '../store/sets.ts';
-import { breathe } from '../turns.ts';
+import { inPassing } from '../turns.ts';
 
 const MOST_WEIGHTS = 100;
 const MOST_SHOWN = 4;
-/** Photos that are planned in one go. */
-const BETWEEN = 25;
 
 /** Every photo of a site where it stands, with the open slots of its set. A photo of two sets comes twice. */
 async function* photosOfSite(site: Site): AsyncGenerator<{ setId: number; photo: Photo; slots: SlotId[] }> {
   for (const setId of await setsOfSite(site.id)) {
     const slots = await openSlotsOf(setId);
     for await (const photos of photosInParts(setId, site.languages[0]!)) {
-      for (const [n, photo] of photos.entries()) {
-        // Others are answered meanwhile: planning thousands of photos takes seconds.
-        if (n % BETWEEN === 0) await breathe();
-        if (!photo.binned) yield { setId, photo, slots };
-      }
+      for await (const photo of inPassing(photos)) if (!photo.binned) yield { setId, photo, slots };
     }
   }
 }

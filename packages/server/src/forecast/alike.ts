@@ -7,13 +7,11 @@ import type { Screen } from '@dusky-otter/core/source';
 import { isLossy } from '@dusky-otter/core/weight';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf } from '../answers/sent.ts';
-import { breathe } from '../turns.ts';
+import { inPassing } from '../turns.ts';
 import { evenly, type Made } from './forecast.ts';
 
 /** Pictures that are made to see what they weigh. */
 const MOST_TRIED = 5;
-/** Photos that are planned in one go. */
-const BETWEEN = 25;
 
 /** A picture that has one quality among others, and what is sent of it now. */
 interface Found {
@@ -62,9 +60,7 @@ export async function alikeOf(
   const found: Found[] = [];
   let fixed = 0;
   for await (const part of photos.inParts()) {
-    for (const [n, photo] of part.entries()) {
-      // Others are answered meanwhile.
-      if (n % BETWEEN === 0) await breathe();
+    for await (const photo of inPassing(part)) {
       signal.throwIfAborted();
       const sent = sentOf(photo, setSlots, site, screen, made);
       fixed += sent.fixed;

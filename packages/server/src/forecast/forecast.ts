@@ -17,7 +17,7 @@ import type { PreviewRenderer } from '../look/preview-renderer.ts';
 import { weighed } from '../look/looked-at.ts';
 import { rowOf, type FileStates } from '../answers/sent.ts';
 import type { Vault } from '../vault/vault.ts';
-import { breathe } from '../turns.ts';
+import { inPassing } from '../turns.ts';
 
 /** Photos that are planned; of a larger set so many, evenly. */
 export const MOST_PLANNED = 200;
@@ -125,9 +125,7 @@ export async function forecastOf(
   const scale = planned.length === 0 ? 1 : total / planned.length;
   const files = { now: 0, then: 0, toMake: 0 };
   const screens = [PHONE, RETINA_LAPTOP].map((screen) => ({ screen, same: 0, changed: [] as Changed[] }));
-  for (const [n, photo] of planned.entries()) {
-    // Others are answered meanwhile.
-    if (n % 10 === 0) await breathe();
+  for await (const photo of inPassing(planned)) {
     const row = rowOf(photo, setSlots, site, states);
     const keys = new Set(planPhoto(photo, setSlots, after).map(({ key }) => key));
     files.now += new Set(row.variants.map(({ key }) => key)).size;

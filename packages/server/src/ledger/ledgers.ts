@@ -5,11 +5,8 @@ import { photosInParts, loadPhotos } from '../store/photos.ts';
 import { openSlotsOf } from '../store/placements.ts';
 import { findSet, publishedNames } from '../store/sets.ts';
 import type { SiteCache } from '../store/site-cache.ts';
-import { breathe } from '../turns.ts';
+import { inPassing } from '../turns.ts';
 import { SetLedger, type Stir } from './set-ledger.ts';
-
-/** Photos whose standing is found before others get their turn. */
-const BREATH = 40;
 
 /** Photos that are read at once. */
 const PART = 400;
@@ -80,10 +77,7 @@ export class Ledgers {
     const slots = await openSlotsOf(setId);
     const ledger = new SetLedger(this.state, await publishedNames(setId));
     for await (const part of photosInParts(setId, site.languages[0]!)) {
-      for (const [at, photo] of part.entries()) {
-        if (at % BREATH === BREATH - 1) await breathe();
-        ledger.put(standingOf(photo, slots, site));
-      }
+      for await (const photo of inPassing(part)) ledger.put(standingOf(photo, slots, site));
     }
     // Files may have been made since their photo was counted: from here on nothing comes in between.
     for (const { id } of ledger.all) ledger.again(id);
@@ -129,8 +123,7 @@ export class Ledgers {
       for (const id of near) changed.near.add(id);
       changed.listed ||= listed;
     };
-    for (const [at, photo] of photos.entries()) {
-      if (at % BREATH === BREATH - 1) await breathe();
+    for await (const photo of inPassing(photos)) {
       changed.versions.set(photo.id, photo.version);
       stirred(ledger.put(standing(photo)));
     }
