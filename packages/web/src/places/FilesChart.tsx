@@ -1,7 +1,8 @@
 // Surplus against the number of files, as a chart and as a table; and what each device asks for and gets.
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
-import { token } from '../ui/chart.ts';
+import { axisTones, NO_LEGEND, STILL, tickTones, token } from '../ui/chart.ts';
+import { ChartFrame } from '../ui/ChartFrame.tsx';
 import type { ShapeFiles } from './files.ts';
 import { shapeSaid } from './shapes-said.ts';
 
@@ -37,23 +38,21 @@ function SurplusChart({ files }: { files: ShapeFiles }) {
         ],
       },
       options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
+        ...STILL,
         plugins: {
-          legend: { display: false },
+          ...NO_LEGEND,
           tooltip: { callbacks: { label: ({ raw }) => `${Math.round(Number(raw))} % surplus` } },
         },
         scales: {
           x: {
+            ...axisTones('files of a format'),
             grid: { display: false },
-            ticks: { color: token('--ink-2') },
-            title: { display: true, text: 'files of a format', color: token('--ink-2') },
+            ticks: tickTones(),
           },
           y: {
             beginAtZero: true,
-            grid: { color: token('--rule') },
-            ticks: { color: token('--ink-2'), maxTicksLimit: 4, callback: (value) => `${value} %` },
+            ...axisTones(),
+            ticks: { ...tickTones(), maxTicksLimit: 4, callback: (value) => `${value} %` },
           },
         },
       },
@@ -61,13 +60,11 @@ function SurplusChart({ files }: { files: ShapeFiles }) {
     return () => chart.destroy();
   }, [data, chosen]);
   return (
-    <div className="relative h-[118px]">
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label={`Surplus pixels by the number of files. ${spoken}. ${chosen} are made.`}
-      />
-    </div>
+    <ChartFrame
+      canvas={canvas}
+      height={118}
+      label={`Surplus pixels by the number of files. ${spoken}. ${chosen} are made.`}
+    />
   );
 }
 

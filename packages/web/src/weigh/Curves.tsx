@@ -3,17 +3,14 @@
 import { bytesInWords, FORMAT_NAMES, type LossyFormat } from '@dusky-otter/core/weight';
 import type { ChartConfiguration } from 'chart.js';
 import { useEffect, useRef } from 'react';
-import { token } from '../ui/chart.ts';
+import { axisTones, NO_LEGEND, STILL, tickTones, token } from '../ui/chart.ts';
+import { ChartFrame } from '../ui/ChartFrame.tsx';
 import { Chart } from '../ui/scatter.ts';
 import { keyOf, type Point, type Tried } from './looking.ts';
 
 const TONES: Record<LossyFormat, string> = { avif: '--kelp', webp: '--dusk', jpeg: '--amber' };
 
-const EMPTY = {
-  animation: false,
-  maintainAspectRatio: false,
-  plugins: { legend: { display: false } },
-} as const;
+const EMPTY = { ...STILL, plugins: NO_LEGEND };
 
 interface Props {
   tried: readonly Tried[];
@@ -98,9 +95,7 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
         ],
       },
       options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
+        ...STILL,
         onClick: (_, found) => {
           const first = found.find(({ datasetIndex }) => datasetIndex < curves.length);
           const curve = first && curves[first.datasetIndex];
@@ -108,7 +103,7 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
           if (curve && point) taken.current({ format: curve.format, quality: point.quality });
         },
         plugins: {
-          legend: { display: false },
+          ...NO_LEGEND,
           tooltip: {
             callbacks: {
               label: ({ dataset, raw }) => {
@@ -125,9 +120,9 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
             type: 'logarithmic',
             min: least,
             max: most,
-            grid: { color: token('--rule') },
+            ...axisTones(),
             ticks: {
-              color: token('--ink-2'),
+              ...tickTones(),
               maxRotation: 0,
               autoSkipPadding: 18,
               callback: (value) => (Number.isInteger(Number(value)) ? `${value} kB` : ''),
@@ -136,8 +131,8 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
           y: {
             min: 0,
             max: top,
-            grid: { color: token('--rule') },
-            ticks: { color: token('--ink-2'), maxTicksLimit: 5, callback: String },
+            ...axisTones(),
+            ticks: { ...tickTones(), maxTicksLimit: 5, callback: String },
           },
         },
       },
@@ -161,13 +156,11 @@ function CurveChart({ tried, target, budget, inHand, take }: Props) {
     };
   }, [data, target, budget, inHand]);
   return (
-    <div className="relative h-[172px]">
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label="Bytes against visible difference, a line for each format; the same figures stand in the table below."
-      />
-    </div>
+    <ChartFrame
+      canvas={canvas}
+      height={172}
+      label="Bytes against visible difference, a line for each format; the same figures stand in the table below."
+    />
   );
 }
 

@@ -3,7 +3,8 @@ import { shownName } from '@dusky-otter/core/naming';
 import type { QualityPoint, SentPicture } from '@dusky-otter/core/readiness';
 import { bytesInWords } from '@dusky-otter/core/weight';
 import { useEffect, useRef } from 'react';
-import { token } from '../ui/chart.ts';
+import { axisTones, NO_LEGEND, STILL, tickTones, token } from '../ui/chart.ts';
+import { ChartFrame } from '../ui/ChartFrame.tsx';
 import { Chart } from '../ui/scatter.ts';
 
 export interface Move {
@@ -71,11 +72,9 @@ export function LimitChart({ moves, target }: { moves: readonly Move[]; target: 
         ],
       },
       options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
+        ...STILL,
         plugins: {
-          legend: { display: false },
+          ...NO_LEGEND,
           tooltip: {
             filter: ({ datasetIndex }) => datasetIndex < 2,
             callbacks: {
@@ -91,16 +90,14 @@ export function LimitChart({ moves, target }: { moves: readonly Move[]; target: 
             type: 'logarithmic',
             min: least,
             max: most,
-            title: { display: true, text: 'kB', color: token('--ink-2') },
-            grid: { color: token('--rule') },
-            ticks: { color: token('--ink-2'), maxRotation: 0, autoSkipPadding: 18 },
+            ...axisTones('kB'),
+            ticks: { ...tickTones(), maxRotation: 0, autoSkipPadding: 18 },
           },
           y: {
             min: 0,
             max: top,
-            title: { display: true, text: 'visible difference', color: token('--ink-2') },
-            grid: { color: token('--rule') },
-            ticks: { color: token('--ink-2'), maxTicksLimit: 6 },
+            ...axisTones('visible difference'),
+            ticks: { ...tickTones(), maxTicksLimit: 6 },
           },
         },
       },
@@ -108,12 +105,10 @@ export function LimitChart({ moves, target }: { moves: readonly Move[]; target: 
     return () => chart.destroy();
   }, [data, target]);
   return (
-    <div className="relative h-[260px]">
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label="Bytes and visible difference of every picture, now and within the limit; the same figures stand in the table."
-      />
-    </div>
+    <ChartFrame
+      canvas={canvas}
+      height={260}
+      label="Bytes and visible difference of every picture, now and within the limit; the same figures stand in the table."
+    />
   );
 }
