@@ -26,6 +26,7 @@ import { KINDS } from './kinds.tsx';
 import { Options } from './Options.tsx';
 import { Pictures } from './Pictures.tsx';
 import { ProofPane } from '../proof/ProofPane.tsx';
+import { Head } from '../ui/Head.tsx';
 
 /** Pictures that the bench shows at first, and that are added with each “more”; the proof shows as many. */
 const MOST = 200;
@@ -134,8 +135,7 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">{arrangement.title}</h1>
+      <Head title={arrangement.title}>
         <nav aria-label="Arrangements" className="flex flex-wrap gap-1.5">
           {others.length > 1 &&
             others.map(({ shortName, title }) => (
@@ -165,7 +165,7 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
         <Link className="btn btn-main" to={table}>
           Back to the table
         </Link>
-      </div>
+      </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)_296px] max-[1000px]:block max-[1000px]:overflow-auto">
         <div className="flex min-h-0 flex-col border-r border-rule-strong">
           <Pictures

@@ -30,6 +30,7 @@ import { RoleChoice } from './RoleChoice.tsx';
 import { ROLES } from './roles.ts';
 import { ShownBoxes } from './WordsInPicture.tsx';
 import { TextField } from './TextField.tsx';
+import { Head } from '../ui/Head.tsx';
 
 /** Where one goes on writing: the first field, or the way to the next photo where there is nothing to write. */
 const focusFirst = (role: Role | null): void =>
@@ -189,10 +190,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
       tabIndex={-1}
       className="flex min-h-0 min-w-0 flex-col bg-sheet outline-none max-[1000px]:overflow-auto"
     >
-      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[1000px]:flex-wrap max-[1000px]:py-2">
-        <h1 className="mr-1 truncate text-[20px] font-[620] leading-tight tracking-[-.015em]">
-          {shownName(row.words, row.fileName)}
-        </h1>
+      <Head title={shownName(row.words, row.fileName)} oneLine="to 1000">
         <span className="whitespace-nowrap text-ink-2">
           {around ? `${around.index + 1} of ${around.total}` : ''}
           {`, ${left} left`}
@@ -217,7 +215,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
         <Link to={`/sets/${setId}/describe`} className="btn">
           Back to the table
         </Link>
-      </div>
+      </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_440px_262px] max-[1200px]:grid-cols-[minmax(0,1fr)_420px] max-[1000px]:block max-[1000px]:flex-none">
         <div className="flex min-h-0 flex-col">
           <div className="min-h-0 flex-1 bg-neutral p-5 max-[1000px]:h-[38vh] max-[1000px]:flex-none max-[1000px]:p-2">

@@ -6,6 +6,7 @@ import { Link, useNavigate } from 'react-router';
 import { useList, useRows, useSet, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../ui/bench-keys.ts';
 import { ReadAloud } from './ReadAloud.tsx';
+import { Head } from '../ui/Head.tsx';
 
 /** Photos that are read in one go. */
 const READ = 100;
@@ -29,10 +30,7 @@ export function ReadingPreview() {
   const versions = rows.map(({ id, version }) => `${id}.${version}`).join();
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1 text-[20px] font-[620] leading-tight tracking-[-.015em]">
-          How the page is heard
-        </h1>
+      <Head title="How the page is heard">
         <div role="group" aria-label="Place" className="flex flex-wrap gap-1.5">
           <button className="chip" aria-pressed={!place} onClick={() => setChosen(null)}>
             All places
@@ -47,7 +45,7 @@ export function ReadingPreview() {
         <Link to={`/sets/${setId}/describe`} className="btn btn-main">
           Back to the table
         </Link>
-      </div>
+      </Head>
       <div className="min-h-0 flex-1 overflow-auto">
         <div className="mx-auto max-w-[760px] p-4">
           {rows.length > 0 ? (

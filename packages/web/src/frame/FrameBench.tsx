@@ -27,6 +27,7 @@ import { Overlay } from './Overlay.tsx';
 import { shapeUses } from './shapes.ts';
 import { stageFor, useSize } from '../ui/stage.ts';
 import { TurnBar } from './TurnBar.tsx';
+import { Head } from '../ui/Head.tsx';
 
 /** A guess that cuts off less is as good as any. */
 const WORTH_SAYING = 0.05;
@@ -76,10 +77,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
-      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[900px]:flex-wrap max-[900px]:py-2">
-        <h1 className="mr-1.5 truncate text-[20px] font-[620] leading-tight tracking-[-.015em]">
-          {shownName(row.words, row.fileName)}
-        </h1>
+      <Head title={shownName(row.words, row.fileName)} oneLine="to 900">
         <div role="group" aria-label="Shape in hand" className="flex gap-1.5 overflow-x-auto py-1">
           <button className="chip" aria-pressed={chosen === null} onClick={() => setPicked(null)}>
             All shapes
@@ -106,7 +104,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
         <Link to={`/sets/${setId}/frame`} className="btn btn-main">
           Back to the table
         </Link>
-      </div>
+      </Head>
       {replacing && <ArrivalRows />}
       {offers.map((offer) => (
         <section

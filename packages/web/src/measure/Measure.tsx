@@ -26,6 +26,7 @@ import { picturesSeen, SealedFrame, UNSCROLLED } from './frame.ts';
 import { Preview, SweepLine } from './Preview.tsx';
 import { ProposalRow, type Choice } from './ProposalRow.tsx';
 import { pagesOfSite, siteFrom, type SiteFiles } from './site-files.ts';
+import { Head } from '../ui/Head.tsx';
 
 /** What has been measured, and what is to become of it. */
 interface Measured {
@@ -134,8 +135,7 @@ export function Measure() {
   const pages = files ? pagesOfSite(files) : [];
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Measure a page</h1>
+      <Head title="Measure a page">
         {pages.length > 0 && (
           <label className="flex min-w-0 items-center gap-2">
             <span className="sr-only">Page of the site</span>
@@ -176,7 +176,7 @@ export function Measure() {
         <Link className="btn" to={`/sets/${setId}/places`}>
           Back to the places
         </Link>
-      </div>
+      </Head>
       {problem && (
         <p role="alert" className="m-4 mb-0 border border-rust bg-rust-soft px-3 py-2 text-rust">
           <b>■</b> {problem}

@@ -10,6 +10,7 @@ import { pageNow } from './edits.ts';
 import { PageFields } from './PageFields.tsx';
 import { PartFields } from './PartFields.tsx';
 import { PageParts } from './PageParts.tsx';
+import { Head } from '../ui/Head.tsx';
 
 export function Page() {
   const set = useSet();
@@ -33,10 +34,7 @@ export function Page() {
   const part = inHand !== null && page.parts[inHand] ? inHand : null;
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">
-          The page: {page.title}
-        </h1>
+      <Head title={`The page: ${page.title}`}>
         <span className="ml-auto" />
         <a className="btn" href={`/preview/${set.id}/`} target="_blank" rel="noreferrer">
           Open it in a window
@@ -44,7 +42,7 @@ export function Page() {
         <Link className="btn btn-main" to={`/sets/${set.id}/arrange`}>
           Back to the table
         </Link>
-      </div>
+      </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)_296px] max-[1000px]:block max-[1000px]:overflow-auto">
         <div className="flex min-h-0 flex-col border-r border-rule-strong">
           <PageParts page={page} site={site} inHand={part} take={setInHand} />

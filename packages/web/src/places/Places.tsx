@@ -20,6 +20,7 @@ import { NewPlaceRow } from './NewPlaceRow.tsx';
 import { PlaceBench } from './PlaceBench.tsx';
 import { COLUMNS, PlaceRow } from './PlaceRow.tsx';
 import { WINDOWS } from './Section.tsx';
+import { Head } from '../ui/Head.tsx';
 
 const LARGEST_FILE = 1_000_000;
 
@@ -76,8 +77,7 @@ export function Places() {
   };
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Places</h1>
+      <Head title="Places">
         <span className="truncate text-ink-2">on {site.name}’s pages</span>
         <span className="ml-auto" />
         <DropdownMenu.Root>
@@ -124,7 +124,7 @@ export function Places() {
         >
           Make a place
         </button>
-      </div>
+      </Head>
       <div className="min-h-0 flex-1 overflow-auto" role="region" tabIndex={0} aria-label="Places">
         <div
           className={`sticky top-0 z-10 grid h-[28px] border-b border-rule-strong bg-paper px-4 text-[11.5px] font-[560] leading-[28px] text-ink-2 max-[700px]:hidden ${COLUMNS}`}

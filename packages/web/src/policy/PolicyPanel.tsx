@@ -21,6 +21,7 @@ import {
   TARGET_CHOICES,
   THOROUGH_CHOICES,
 } from './said.ts';
+import { Head } from '../ui/Head.tsx';
 
 interface RuleProps<T> {
   name: string;
@@ -90,13 +91,12 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
   };
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">Policy</h1>
+      <Head title="Policy">
         <span className="truncate text-ink-2">for the files of {site.name}, in all its sets</span>
         <Link className="btn ml-auto" to={`/sets/${setId}/weigh`}>
           Back to the table
         </Link>
-      </div>
+      </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px] max-[900px]:block max-[900px]:flex-none">
         <div className="min-h-0 overflow-auto" role="region" tabIndex={0} aria-label="Policy">
           <Rule

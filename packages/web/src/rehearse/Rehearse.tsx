@@ -7,6 +7,7 @@ import { api } from '../api/client.ts';
 import { useCounts, useEdition, usePreparation, useSet, useSetId, useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { stopOf } from '../screen/stops.ts';
+import { Head } from '../ui/Head.tsx';
 
 const WIDTHS = [
   { name: 'Phone', width: 390 },
@@ -38,10 +39,7 @@ export function Rehearse() {
   const places = standable(site?.slots ?? []).filter(({ id }) => (counts?.places[id] ?? 0) > 0);
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-1.5">
-        <h1 className="mr-1.5 whitespace-nowrap text-[20px] font-[620] leading-none tracking-[-.015em]">
-          {stopOf('rehearse').heading}
-        </h1>
+      <Head title={stopOf('rehearse').heading}>
         <div role="group" aria-label="Width of the screen" className="flex flex-wrap gap-1.5">
           {WIDTHS.map((option) => (
             <button
@@ -70,7 +68,7 @@ export function Rehearse() {
             {set?.rehearsed ? 'Look at it again' : 'The page is right'}
           </button>
         )}
-      </div>
+      </Head>
       {!any ? (
         <p className="p-10 text-center text-ink-2">
           There is no photo in the set yet, so the page is empty. Add photos at Gather.

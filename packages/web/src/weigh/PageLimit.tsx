@@ -18,6 +18,7 @@ import { edit } from '../server/state.ts';
 import { LimitChart, type Move } from './LimitChart.tsx';
 import { usePagePoints } from './page-points.ts';
 import { WEIGHED_SCREENS, secondsOn } from './screens.ts';
+import { Head } from '../ui/Head.tsx';
 
 /** More than this is no page that somebody looks at, and would be looked at for minutes. */
 const MOST = 80;
@@ -95,15 +96,12 @@ export function PageLimit() {
     });
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 text-[20px] font-[620] leading-none tracking-[-.015em]">
-          A limit for the page
-        </h1>
+      <Head title="A limit for the page">
         <span className="text-ink-2">shared out so that least is seen</span>
         <Link className="btn ml-auto" to={`/sets/${setId}/weigh`}>
           Back to the table
         </Link>
-      </div>
+      </Head>
       {list.total > MOST ? (
         <p className="max-w-[64ch] p-8 text-ink-2">
           This set has {list.total} photos. A limit is for one page that somebody looks at: put its photos,{' '}

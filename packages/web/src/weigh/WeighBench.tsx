@@ -30,6 +30,7 @@ import { Spots } from './Spots.tsx';
 import { Stage } from './Stage.tsx';
 import { Strip } from './Strip.tsx';
 import { Ways } from './Ways.tsx';
+import { Head } from '../ui/Head.tsx';
 
 const FORMATS: readonly LossyFormat[] = ['avif', 'webp', 'jpeg'];
 
@@ -123,10 +124,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
         : 'Looking at what is sent…';
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
-      <div className="flex min-h-[52px] shrink-0 items-center gap-2.5 border-b border-rule px-4 max-[900px]:flex-wrap max-[900px]:py-2">
-        <h1 className="mr-1.5 truncate text-[20px] font-[620] leading-tight tracking-[-.015em]">
-          {shownName(row.words, row.fileName)}
-        </h1>
+      <Head title={shownName(row.words, row.fileName)} oneLine="to 900">
         <div role="group" aria-label="Place in hand" className="flex gap-1.5 overflow-x-auto py-1">
           {slots.flatMap((one) =>
             one.shapes.map(({ shape }) => (
@@ -156,7 +154,7 @@ function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
         <Link to={`/sets/${setId}/weigh`} className="btn btn-main">
           Back to the table
         </Link>
-      </div>
+      </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px] max-[900px]:block max-[900px]:flex-none">
         <div className="flex min-h-0 min-w-0 flex-col max-[900px]:min-h-[70vh]">
           <Stage

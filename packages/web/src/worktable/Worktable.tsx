@@ -27,6 +27,7 @@ import { nextStep, nextWithoutWords, type Means } from './next-step.ts';
 import { focusSoon } from '../ui/reveal.ts';
 import { Row } from './Row.tsx';
 import { SortableRow, SortableRows } from './SortableRows.tsx';
+import { Head } from '../ui/Head.tsx';
 
 /** Tells the server which rows are on screen: their versions are made first. */
 function useAttention(setId: number, ids: readonly number[]): void {
@@ -174,10 +175,7 @@ export function Worktable() {
   );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet [@media(max-height:560px)]:overflow-auto">
-      <div className="flex min-h-[52px] shrink-0 flex-wrap items-center gap-2.5 border-b border-rule px-4 py-2">
-        <h1 className="mr-1.5 whitespace-nowrap text-[20px] font-[620] leading-none tracking-[-.015em]">
-          {stopOf(stop).heading}
-        </h1>
+      <Head title={stopOf(stop).heading}>
         <Filters />
         <span className="ml-auto" />
         <Bin />
@@ -215,7 +213,7 @@ export function Worktable() {
         <button className="btn btn-main" onClick={step.act}>
           {step.label}
         </button>
-      </div>
+      </Head>
       {(stop === 'gather' || replacing) && <ArrivalRows />}
       <OfferRows />
       {list.problem !== null && total === 0 ? (
