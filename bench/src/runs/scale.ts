@@ -115,6 +115,29 @@ async function editTime(setId: number): Promise<number> {
   return median(times.slice(5));
 }
 
+/** Photos that one edit changes, to be taken back at once. */
+const MANY = Math.min(2000, LARGE);
+
+/** Milliseconds until an edit of many photos is taken back, over HTTP. */
+async function undoOfMany(setId: number): Promise<number> {
+  const { ids, versions } = await ask<{ ids: number[]; versions: number[] }>(
+    'GET',
+    `/api/sets/${setId}/ids?filter=all`,
+  );
+  const some = ids.slice(0, MANY);
+  const commands = some.map((photo) => ({
+    kind: 'words',
+    photo,
+    language: 'en',
+    words: { alt: `A bowl among many, number ${photo}, before the undo.` },
+  }));
+  const photos = Object.fromEntries(some.map((id, at) => [id, versions[at]]));
+  await ask('POST', `/api/sets/${setId}/edits`, edit(commands, { photos }));
+  return timed(() =>
+    ask('POST', `/api/sets/${setId}/undo`, { window: 'bench-window', since: 0, token: randomUUID() }),
+  );
+}
+
 /** Bytes of what a window reads before its first rows are there. */
 async function firstAnswer(setId: number): Promise<number> {
   const texts = await Promise.all(
@@ -269,6 +292,7 @@ for (const [id, size] of [
     'files taken in a second': rounded(rate, 1),
   });
 }
+const many = median([await undoOfMany(large), await undoOfMany(large), await undoOfMany(large)]);
 const peak = watch.stop();
 await server.end();
 await report(
@@ -281,6 +305,7 @@ await report(
     'edit ratio to 100 photos': rounded(edits[1]! / edits[0]!, 2),
     'frames over 33 ms': rounded(slow),
     'worst frame ms': Math.round(worst),
+    [`undo of ${MANY} photos, ms`]: Math.round(many),
     'server MB': Math.round(peak.server / 1e6),
     'files taken in a second': rounded(took.at(-1)!, 1),
   },
