@@ -40,7 +40,7 @@ figcaption, small { color: var(--quiet); font-size: 0.9375rem; }
 .text { max-width: min(720px, calc(100% - 32px)); }
 .place { max-width: min(1140px, calc(100% - 32px)); }
 .part.edge { max-width: none; margin-inline: 0; }
-.part.edge figcaption, .part.edge details { padding-inline: 16px; }
+.part.edge figcaption { padding-inline: 16px; }
 .flow::after { content: ""; display: block; clear: both; }
 .dusky-text { max-width: 720px; }
 @media print { body, body.dark, body.visitor { ${LIGHT} background: none; } header nav { display: none; } }

@@ -213,28 +213,42 @@ function mostOf({ row, slot }: PictureOptions): string | null {
   return widest ? `--${OWN}-most: ${cssLength(widest)}` : null;
 }
 
-/** What stands below a picture in its figure: caption and credit, and the long description. */
-export function belowPicture(options: PictureOptions): string[] {
+/** What is said below a picture, as markup; "" for nothing. */
+export interface BelowPicture {
+  /** Caption and credit. */
+  caption: string;
+  longDescription: string;
+}
+
+export function belowPicture(options: PictureOptions): BelowPicture {
   const words = wordsIn(options.row, options.slot.id);
   const { caption, credit, longDescription } = words;
-  const lines: string[] = [];
-  if (caption || credit) {
-    const said = [
-      caption && escapeHtml(caption),
-      credit && `<small>${phrase(options, ({ photo }) => photo)} ${escapeHtml(credit)}</small>`,
-    ];
-    lines.push(`<figcaption>${said.filter(Boolean).join(' ')}</figcaption>`);
-  }
-  if (longDescription.trim() && words.role !== 'decorative')
-    lines.push(longDescriptionMarkup(options, words));
-  return lines;
+  const said = [
+    caption && escapeHtml(caption),
+    credit && `<small>${phrase(options, ({ photo }) => photo)} ${escapeHtml(credit)}</small>`,
+  ];
+  const isLong = longDescription.trim() !== '' && words.role !== 'decorative';
+  return {
+    caption: said.filter(Boolean).join(' '),
+    longDescription: isLong ? longDescriptionMarkup(options, words) : '',
+  };
+}
+
+/**
+ * The caption of a figure, the long description in it: beside what it shows a figure may hold nothing but one caption, first
+ * or last (HTML, 4.4.12 The figure element). As lines; none where nothing is said.
+ */
+export function figcaptionOf({ caption, longDescription }: BelowPicture): string[] {
+  if (!longDescription) return caption ? [`<figcaption>${caption}</figcaption>`] : [];
+  const lines = [caption, longDescription].filter(Boolean);
+  return [`<figcaption>\n${indent(lines.join('\n'))}\n</figcaption>`];
 }
 
 /** The picture in a figure with its caption and credit; the class name carries the slot's width. */
 export function figureMarkup(options: PictureOptions): string | null {
   const picture = pictureMarkup(options);
   if (!picture) return null;
-  const lines = [linked(picture, options), ...belowPicture(options)];
+  const lines = [linked(picture, options), ...figcaptionOf(belowPicture(options))];
   if (wordsMissing(wordsIn(options.row, options.slot.id)))
     lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
   const { language, wordsLanguage } = options;

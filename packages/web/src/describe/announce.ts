@@ -42,6 +42,16 @@ const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();
 const languageOf = (element: Element): string | null =>
   element.closest('[lang]')?.getAttribute('lang') ?? null;
 
+/** A long description stands within the caption, and is heard on its own. */
+const isDescription = (node: Node): node is Element =>
+  node instanceof Element && ['DETAILS', 'P'].includes(node.tagName);
+
+const captionIn = (element: Element): string =>
+  [...element.childNodes]
+    .filter((node) => !isDescription(node))
+    .map(({ textContent }) => textContent)
+    .join('');
+
 function announced(element: Element): Announcement | null {
   const role = getRole(element);
   if (role === 'presentation' || role === 'none') return null;
@@ -52,9 +62,11 @@ function announced(element: Element): Announcement | null {
   const named = ['img', 'link', 'heading'].includes(role ?? '') || tag === 'summary' || tag === 'figcaption';
   const name = named
     ? plain(
-        tag === 'summary' || tag === 'figcaption'
+        tag === 'summary'
           ? element.textContent
-          : computeAccessibleName(element, NAMING),
+          : tag === 'figcaption'
+            ? captionIn(element)
+            : computeAccessibleName(element, NAMING),
       )
     : '';
   const description = named ? plain(computeAccessibleDescription(element, NAMING)) : '';
@@ -68,7 +80,7 @@ function announced(element: Element): Announcement | null {
 }
 
 /** What is announced with all that is in it: nothing of it is said again. */
-const WHOLE = new Set(['image', 'caption', 'folded']);
+const WHOLE = new Set(['image', 'folded']);
 /** Roles that only say that something holds together: each brings its parts along. */
 const HOLDS = new Set(['link', 'figure', 'list', 'list item', 'table', 'row']);
 
@@ -82,6 +94,8 @@ function within(node: Node): Announcement[] {
     if (!(child instanceof Element) || child.tagName === 'SCRIPT' || child.tagName === 'STYLE') return [];
     const own = announced(child);
     if (own === null) return within(child);
+    if (own.role === 'caption')
+      return [...(own.text ? [own] : []), ...[...child.childNodes].filter(isDescription).flatMap(within)];
     if (WHOLE.has(own.role) || own.role.startsWith('heading')) return [own];
     const inside = within(child);
     if (HOLDS.has(own.role)) {

@@ -14,7 +14,15 @@ import { slugOf } from '../../naming/naming.ts';
 import { wordsIn } from '../../plan/plan.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
 import type { Phrases } from '../../html/phrases.ts';
-import { altOf, belowPicture, pictureMarkup, storedOf, targetIn, type PictureOptions } from '../picture.ts';
+import {
+  altOf,
+  belowPicture,
+  figcaptionOf,
+  pictureMarkup,
+  storedOf,
+  targetIn,
+  type PictureOptions,
+} from '../picture.ts';
 import { passageMarkup } from '../passage.ts';
 import { OWN } from '../styles.ts';
 import { sketchMarkup } from './sketch.ts';
@@ -132,17 +140,27 @@ function clickable(item: ArrangedItem, n: number, context: ArrangedContext): str
   return `${link}\n${indent(picture + (poster ? filmBadge(context) : window))}\n</a>`;
 }
 
-/** A figure of the picture with what stands below it. */
+/** What of a photo's words stands with its figure: a description that is shown nowhere else is never left out. */
+export type Below = 'all' | 'description' | 'nothing';
+
+/** A figure of the picture with what stands below it. Behind it the long description where the caption lies over the picture. */
 export function figureOf(
   item: ArrangedItem,
   n: number,
   context: ArrangedContext,
-  caption: boolean,
+  shown: Below,
 ): string | null {
   const picture = clickable(item, n, context);
   if (!picture) return null;
-  const below = caption ? belowPicture(pictureIn(item, item.cell, false, context)) : [];
-  return figureIn(item, [picture, ...below], context);
+  const { caption, longDescription } = belowPicture(pictureIn(item, item.cell, false, context));
+  const { options } = context.arrangement;
+  const isOver = 'captions' in options && options.captions === 'over';
+  const within = figcaptionOf({
+    caption: shown === 'all' ? caption : '',
+    longDescription: shown === 'nothing' || isOver ? '' : longDescription,
+  });
+  const behind = isOver && shown !== 'nothing' && longDescription ? [longDescription] : [];
+  return [figureIn(item, [picture, ...within], context), ...behind].join('\n');
 }
 
 /** The large picture with all of its words, for a script to show: nothing of it is loaded before. */
@@ -151,7 +169,7 @@ export function templateOf(item: ArrangedItem, context: ArrangedContext): string
   const options = pictureIn(item, item.large, false, context);
   const picture = pictureFor(options, context);
   if (!picture) return [];
-  const inside = figureIn(item, [picture, ...belowPicture(options)], context);
+  const inside = figureIn(item, [picture, ...figcaptionOf(belowPicture(options))], context);
   return [`<template>\n${indent(inside)}\n</template>`];
 }
 
@@ -174,7 +192,7 @@ function feedText({ heading, passage }: FeedPart, { under = 'h2' }: ArrangedCont
 
 export function cells(
   context: ArrangedContext,
-  caption: boolean,
+  shown: Below,
   { style, scrolls = false, between = [] }: CellsLook = {},
 ): string {
   const { items } = context;
@@ -183,7 +201,7 @@ export function cells(
     const texts = between
       .filter(({ before }) => before === item.photo)
       .flatMap((part) => feedText(part, context));
-    const figure = figureOf(item, n, context, caption);
+    const figure = figureOf(item, n, context, shown);
     if (!figure) return texts;
     const inside = [figure, ...templateOf(item, context)].join('\n');
     return [...texts, `${tag('li', { style: style?.(n) ?? null })}\n${indent(inside)}\n</li>`];
@@ -235,13 +253,14 @@ function overlaid(item: ArrangedItem, n: number, context: ArrangedContext): stri
     words.credit.trim() && `<small>${escapeHtml(`${context.phrases.photo} ${words.credit.trim()}`)}</small>`,
   ].filter(Boolean);
   const below = lines.length > 0 ? [`<figcaption>\n${indent(lines.join('\n'))}\n</figcaption>`] : [];
-  return figureIn(item, [picture, ...below], context);
+  const { longDescription } = belowPicture(pictureIn(item, item.cell, false, context));
+  return [figureIn(item, [picture, ...below], context), longDescription].filter(Boolean).join('\n');
 }
 
 export function slides(context: ArrangedContext, over = false): string {
   const { items, phrases } = context;
   const list = items.flatMap((item, n) => {
-    const figure = over ? overlaid(item, n, context) : figureOf(item, n, context, true);
+    const figure = over ? overlaid(item, n, context) : figureOf(item, n, context, 'all');
     if (!figure) return [];
     const slide = tag('div', {
       role: 'group',
@@ -267,7 +286,7 @@ export function covers(context: ArrangedContext, galleries: readonly Gallery[]):
     const gallery = galleries.find(({ photo }) => photo === item.photo);
     const page = gallery && pages?.of(gallery.set);
     if (!gallery || !page) {
-      const figure = figureOf(item, n, context, true);
+      const figure = figureOf(item, n, context, 'all');
       return figure ? [`<li>\n${indent(figure)}\n</li>`] : [];
     }
     // The gallery's title names the link: the picture says nothing beside it.

@@ -3,7 +3,7 @@
 import type { ArrangementKind, ArrangementOptions } from '../../contract/index.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
 import type { Phrases } from '../../html/phrases.ts';
-import { belowPicture } from '../picture.ts';
+import { belowPicture, figcaptionOf } from '../picture.ts';
 import { OWN } from '../styles.ts';
 import {
   addressOf,
@@ -17,6 +17,7 @@ import {
   slides,
   templateOf,
   type ArrangedContext,
+  type Below,
 } from './items.ts';
 import { bandWidths } from './styles.ts';
 
@@ -48,8 +49,8 @@ const viewer = (options: { download: boolean }, context: ArrangedContext) => ({
 });
 
 /** The first picture alone. */
-const alone = (context: ArrangedContext, caption: boolean): string =>
-  context.items[0] ? (figureOf(context.items[0], 0, context, caption) ?? '') : '';
+const alone = (context: ArrangedContext, shown: Below): string =>
+  context.items[0] ? (figureOf(context.items[0], 0, context, shown) ?? '') : '';
 
 /** The picture that stands large at first. */
 function stage(context: ArrangedContext): string {
@@ -57,7 +58,7 @@ function stage(context: ArrangedContext): string {
   if (!shown?.large) return '';
   const options = pictureIn(shown, shown.large, context.first, context);
   const picture = pictureFor(options, context);
-  return picture ? figureIn(shown, [picture, ...belowPicture(options)], context) : '';
+  return picture ? figureIn(shown, [picture, ...figcaptionOf(belowPicture(options))], context) : '';
 }
 
 /** Links to all pictures behind a cover's first, for who has no script and who wants one of them. */
@@ -76,7 +77,7 @@ function othersOf(context: ArrangedContext): string[] {
 function cover(context: ArrangedContext): string {
   const [first] = context.items;
   if (!first) return '';
-  const picture = [alone(context, true), ...templateOf(first, context)];
+  const picture = [alone(context, 'all'), ...templateOf(first, context)];
   const front = `<div>\n${indent(picture.join('\n'))}\n</div>`;
   const others = othersOf(context);
   if (others.length === 0) return front;
@@ -96,23 +97,27 @@ const several = (options: Options<'grid' | 'rows'>, context: ArrangedContext) =>
   attributes: options.click === 'viewer' ? viewer(options, context) : {},
 });
 
+/** The viewer shows what stands nowhere else, where there is one. */
+const wordsOf = ({ captions, click }: Options<'grid' | 'rows'>): Below =>
+  captions !== 'viewer' ? 'all' : click === 'viewer' ? 'nothing' : 'description';
+
 export const PARTS: {
   [K in ArrangementKind]: (options: Options<K>, context: ArrangedContext) => InnerParts;
 } = {
   grid: (options, context) => ({
     ...several(options, context),
-    inside: cells(context, options.captions !== 'viewer'),
+    inside: cells(context, wordsOf(options)),
   }),
   rows: (options, context) => ({
     ...several(options, context),
-    inside: cells(context, options.captions !== 'viewer', {
+    inside: cells(context, wordsOf(options), {
       style: (n) => bandWidths(context.items[n]!.inside!),
     }),
   }),
   feed: ({ direction, between }, context) => ({
     classes: direction === 'sideways' ? [`${OWN}-sideways`] : [],
     attributes: {},
-    inside: cells(context, true, { scrolls: direction === 'sideways', between }),
+    inside: cells(context, 'all', { scrolls: direction === 'sideways', between }),
   }),
   figure: ({ side, caption, frame, shadow }, context) => ({
     classes: [
@@ -122,16 +127,16 @@ export const PARTS: {
       ...(shadow === 'none' ? [] : [`${OWN}-${shadow}`]),
     ],
     attributes: {},
-    inside: alone(context, caption !== 'none'),
+    inside: alone(context, caption === 'none' ? 'description' : 'all'),
   }),
   zoom: ({ times }, context) => ({
     classes: [],
     attributes: { [`data-${OWN}-zoom`]: saidBy(['how'], context), 'data-times': String(times) },
-    inside: alone(context, true),
+    inside: alone(context, 'all'),
   }),
   strip: ({ side }, context) => {
     const large = `<div class="${OWN}-large">\n${indent(stage(context))}\n</div>`;
-    const strip = cells({ ...context, first: false }, false);
+    const strip = cells({ ...context, first: false }, 'nothing');
     return {
       classes: side === 'beside' ? [`${OWN}-beside`] : [],
       attributes: { [`data-${OWN}-strip`]: '{}' },
