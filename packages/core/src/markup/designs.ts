@@ -60,8 +60,11 @@ const WIDE = `.wide { --edge: max(16px, min(6vw, calc((100% - 1140px) / 2))); fo
 .wide .text { max-width: min(860px, calc(100% - 2 * var(--edge))); font-size: 1.25rem; line-height: 1.5; }
 `;
 
-/** A box is as wide as is planned for, and begins where everything does, or as near as it fits. */
-const SIZED = `.sized { width: var(--wide); margin-inline-start: clamp(0px, var(--edge, 100vw), (100% - var(--wide)) / 2); }
+/**
+ * A box is as wide as is planned for, and begins where everything does, or as near as it fits. What is planned by the
+ * window's width knows nothing of a scroll bar: it is never wider than what that leaves.
+ */
+const SIZED = `.sized { width: var(--wide); max-width: 100%; margin-inline-start: clamp(0px, var(--edge, 100vw), (100% - var(--wide)) / 2); }
 `;
 
 /** The width of each arrangement's box, by the window's: what its files are planned for. */
