@@ -62,9 +62,7 @@ function Choice({ meeting, left, onLater }: { meeting: Meeting; left: number; on
         </section>
       ))}
       {sides.length === 0 && (
-        <p className="mb-4">
-          The newer state is shown behind this sheet; yours is kept until you settleMeeting.
-        </p>
+        <p className="mb-4">The newer state is shown behind this sheet; yours is kept until you choose.</p>
       )}
       <div className="flex flex-wrap items-center gap-2">
         <button className="btn btn-main" onClick={() => settleMeeting(meeting, true)}>
@@ -73,7 +71,7 @@ function Choice({ meeting, left, onLater }: { meeting: Meeting; left: number; on
         <button className="btn" onClick={() => settleMeeting(meeting, false)}>
           Leave theirs
         </button>
-        {left > 0 && <span className="text-ink-2">{left} more to settleMeeting</span>}
+        {left > 0 && <span className="text-ink-2">{left} more to choose</span>}
       </div>
     </Sheet>
   );

@@ -150,7 +150,7 @@ export const placeholderAlt: WordCheck = ({ words, book }) =>
     ? {
         code: 'placeholder',
         severity: 'care',
-        sentence: `“${words.alt.trim()}” is a placeholderAlt`,
+        sentence: `“${words.alt.trim()}” is a placeholder`,
         why: 'Visitors who can’t see the photo learn nothing from it.',
         mend: { alt: '' },
       }
