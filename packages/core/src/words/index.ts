@@ -15,3 +15,4 @@ export * from './checks/repetition.ts';
 export * from './checks.ts';
 export * from './catalogue.ts';
 export * from './score.ts';
+export * from './filler.ts';

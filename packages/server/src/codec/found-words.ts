@@ -1,6 +1,6 @@
 // Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
 import type { OriginalFacts } from '@dusky-otter/core/contract';
-import { LONGEST_TEXT } from '@dusky-otter/core/words';
+import { isFiller, LONGEST_TEXT } from '@dusky-otter/core/words';
 import ExifReader from 'exifreader';
 
 export interface FoundFacts {
@@ -60,16 +60,24 @@ export async function findWords(file: Buffer): Promise<FoundFacts> {
     return NOTHING;
   }
   const { exif, iptc, xmp, gps } = groups;
+  const makers = [text(exif, 'Make'), text(exif, 'Model'), text(exif, 'Software'), text(xmp, 'CreatorTool')];
+  /** The first that a person wrote: of what a camera or a program left, a photo's words know nothing. */
+  const said = (...candidates: string[]): string => candidates.find((one) => !isFiller(one, makers)) ?? '';
   return {
     takenAt: isoTime(text(exif, 'DateTimeOriginal', 'DateTimeDigitized', 'DateTime')),
     hasPosition: gps !== undefined && Object.keys(gps).length > 0,
     camera: text(exif, 'Model') || null,
     found: {
-      alt: text(xmp, 'AltTextAccessibility'),
-      caption: text(iptc, 'Caption/Abstract') || text(xmp, 'description') || text(exif, 'ImageDescription'),
-      title: text(iptc, 'Headline', 'Object Name') || text(xmp, 'Headline', 'title'),
-      longDescription: text(xmp, 'ExtDescrAccessibility'),
-      credit: text(iptc, 'Credit') || text(xmp, 'Credit') || text(exif, 'Artist'),
+      alt: said(text(xmp, 'AltTextAccessibility')),
+      caption: said(text(iptc, 'Caption/Abstract'), text(xmp, 'description'), text(exif, 'ImageDescription')),
+      title: said(
+        text(iptc, 'Headline'),
+        text(iptc, 'Object Name'),
+        text(xmp, 'Headline'),
+        text(xmp, 'title'),
+      ),
+      longDescription: said(text(xmp, 'ExtDescrAccessibility')),
+      credit: said(text(iptc, 'Credit'), text(xmp, 'Credit'), text(exif, 'Artist')),
     },
   };
 }
