@@ -22,6 +22,8 @@ export interface Phrases {
   before: string;
   behind: string;
   page: (n: number) => string;
+  /** Which of how many pages, within a title. */
+  pageOf: (n: number, of: number) => string;
   /** How many pictures a gallery has. */
   count: (pictures: number) => string;
   /** Names the links to the other pages of a site. */
@@ -51,6 +53,7 @@ const PHRASES: Record<string, Phrases> = {
     before: 'Earlier',
     behind: 'More',
     page: (n) => `Page ${n}`,
+    pageOf: (n, of) => `page ${n} of ${of}`,
     count: (pictures) => (pictures === 1 ? '1 picture' : `${pictures} pictures`),
     menu: 'Pages',
     allOf: (title) => `All of ${title}`,
@@ -81,6 +84,7 @@ const PHRASES: Record<string, Phrases> = {
     before: 'Zurück',
     behind: 'Weiter',
     page: (n) => `Seite ${n}`,
+    pageOf: (n, of) => `Seite ${n} von ${of}`,
     count: (pictures) => (pictures === 1 ? '1 Bild' : `${pictures} Bilder`),
     menu: 'Seiten',
     allOf: (title) => `Alles aus ${title}`,
@@ -99,6 +103,10 @@ const PHRASES: Record<string, Phrases> = {
     },
   },
 };
+
+/** "7 of 24", as the scripts say it. */
+export const placeAmong = ({ script }: Phrases, n: number, of: number): string =>
+  script.of.replace('{n}', String(n)).replace('{m}', String(of));
 
 /** The subtag that names the language itself: "de" of "de-AT" (BCP 47). */
 export const primaryOf = (language: Language): string => language.split('-')[0]!.toLowerCase();

@@ -6,6 +6,7 @@ export * from './styles.ts';
 export * from './picture.ts';
 export * from './pages/page.ts';
 export * from './pages/own-page.ts';
+export * from './pages/gallery-page.ts';
 export * from './passage.ts';
 export * from './designs.ts';
 export * from './manifest.ts';

@@ -13,6 +13,7 @@ import type {
 } from '../contract/index.ts';
 import { applyToSet } from '../edits/apply.ts';
 import { pageStyles } from '../markup/designs.ts';
+import { galleryPage } from '../markup/pages/gallery-page.ts';
 import { ownPages } from '../markup/pages/own-page.ts';
 import { pageMarkup, type PageOptions } from '../markup/pages/page.ts';
 import { passageMarkup } from '../markup/passage.ts';
@@ -216,23 +217,47 @@ describe('a page', () => {
   });
 });
 
+describe('a further page of a gallery', () => {
+  const paged = arrangementOf('pots', { ...optionsFor('grid'), perPage: 2 } as ArrangementOptions);
+  const turned = new Map([['pots', { n: 2, addressOf: (n: number) => (n === 1 ? './' : `pots-${n}.html`) }]]);
+  const { cell, large } = slotsOfArrangement(paged);
+  const options = {
+    ...optionsOf({ parts: [text('First.'), place('jug'), place('pots')] }),
+    context: {
+      ...context,
+      slots: [...context.slots.filter(({ id }) => !id.startsWith('pots')), cell, large!],
+    },
+    turned,
+  };
+  test('holds the gallery alone, says which it is, and leads back', () => {
+    const html = galleryPage(options, paged, 2);
+    const document = parse(html);
+    expect(html).toContain(`<title>${paged.title}, page 2 of 2</title>`);
+    expect(html).toContain(`<h1>${paged.title}, page 2 of 2</h1>`);
+    expect(html).not.toContain('First.');
+    expect(all(document, 'h2')).toEqual([]);
+    expect(all(document, 'img').map((img) => attributes(img).alt)).toEqual(['Jug 3']);
+    expect(all(document, 'img').map((img) => attributes(img).loading)).toEqual(['eager']);
+    expect(html).toMatch(/<a href="\.\/">All of Kiln &lt;diary&gt;<\/a>/);
+    expect(html).toContain('aria-label="Page 2" aria-current="page"');
+  });
+  test('in the page’s language', () => {
+    expect(galleryPage({ ...options, language: 'de' }, paged, 2)).toContain(', Seite 2 von 2</h1>');
+  });
+});
+
 describe('own pages of pictures', () => {
   const options = optionsOf({ parts: [place('pots')] });
   const pages = ownPages({ ...options, base: '../' }, GRID);
   test('each has its picture large, and leads to those beside it and back', () => {
-    expect(pages.map(({ file }) => file)).toEqual([
-      'pots-no-1-1.html',
-      'pots-jug-2-2.html',
-      'pots-no-3-3.html',
-    ]);
+    expect(pages.map(({ file }) => file)).toEqual(['no-1-1.html', 'jug-2-2.html', 'no-3-3.html']);
     const document = parse(pages[1]!.html);
     expect(all(document, 'h1').map((h) => h.childNodes)).toHaveLength(1);
-    expect(pages[1]!.html).toContain('<title>Jug 2</title>');
-    expect(all(document, 'a').map((a) => attributes(a).href)).toEqual([
-      '../',
-      'pots-no-1-1.html',
-      'pots-no-3-3.html',
-    ]);
+    expect(pages[1]!.html).toContain('<title>Jug 2, 2 of 3 – ');
+    expect(pages[1]!.html).toContain('<h1>Jug 2</h1>');
+    expect(pages[1]!.html).toMatch(/>Previous picture: [^<]+<\/a>/);
+    expect(new Set(pages.map(({ html }) => /<title>(.*)<\/title>/.exec(html)![1])).size).toBe(3);
+    expect(all(document, 'a').map((a) => attributes(a).href)).toEqual(['../', 'no-1-1.html', 'no-3-3.html']);
     expect(all(document, 'img').map((img) => attributes(img).loading)).toEqual(['eager']);
     expect(pages[1]!.html).toContain('photos/2-pots-large-');
     expect(pages[0]!.html).not.toContain('Previous picture');

@@ -10,6 +10,7 @@ import type {
   Words,
 } from '@dusky-otter/core/contract';
 import {
+  galleryPage,
   ownPageName,
   ownPages,
   pageMarkup,
@@ -77,14 +78,14 @@ class PagesIn {
       entries,
       addressOfPage: (entry: PageEntry) => `${base}${addressOf(entry)}${name}`,
       urlOf: (row, variant) => `${base}${pathOf(row, variant)}`,
-      ownPageOf: (arrangement, row) => `${this.folderOf(arrangement)}/${ownPageName(arrangement, row)}`,
+      ownPageOf: (arrangement, row) => `${this.folderOf(arrangement)}/${ownPageName(row)}`,
       ...(wordsLanguage && { wordsLanguage }),
     };
   }
 
-  /** The set's page with one arrangement turned to another of its pages. */
+  /** A further page of an arrangement. */
   private turned(arrangement: Arrangement, n: number): string {
-    return pageMarkup({ ...this.options(), turned: this.turns(arrangement.shortName, n) });
+    return galleryPage({ ...this.options(), turned: this.turns(arrangement.shortName, n) }, arrangement, n);
   }
 
   /** Where the links between the pages of arrangements lead; all but one of them are at their first. */

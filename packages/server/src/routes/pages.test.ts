@@ -72,7 +72,7 @@ describe('a page', () => {
     const zip = unzipSync(new Uint8Array((await ask('hand-over.zip')).rawPayload));
     const pages = Object.keys(zip).filter((path) => path.endsWith('.html'));
     expect(pages.sort()).toEqual(
-      ['index.html', 'pots-2.html', ...photos.map((id) => `pots/pots-${id}.html`)].sort(),
+      ['index.html', 'pots-2.html', ...photos.map((id) => `pots/picture-${id}.html`)].sort(),
     );
     for (const path of pages) {
       const html = new TextDecoder().decode(zip[path]);
@@ -100,12 +100,16 @@ describe('a page', () => {
       [...text(path).matchAll(/data-dusky-open="pots-(\d+)"/g)].map(([, id]) => Number(id));
     expect(shown('index.html')).toEqual([photos[2], photos[0]]);
     expect(shown('pots-2.html')).toEqual([photos[1]]);
+    // The gallery alone, under its own title.
+    expect(text('pots-2.html')).toMatch(/<h1>[^<]+, page 2 of 2<\/h1>/);
+    expect(text('index.html').match(/class="part /g)!.length).toBeGreaterThan(1);
+    expect(text('pots-2.html').match(/class="part /g)).toHaveLength(1);
   });
   test('is previewed with all of them, and leads to the previews of other pages', async () => {
     expect((await preview('')).payload).toContain('Kiln &amp; diary');
     expect((await preview('pots-2.html')).statusCode).toBe(200);
     expect((await preview('pots-3.html')).statusCode).toBe(404);
-    expect((await preview(`pots/pots-${photos[0]}.html`)).payload).toContain('href="../"');
+    expect((await preview(`pots/picture-${photos[0]}.html`)).payload).toContain('href="../"');
     const { pages } = (await ask('pages')).json<{ pages: PageEntry[] }>();
     expect(pages.map(({ set, folder, menu, photos: count }) => [set, folder, menu, count])).toEqual([
       [server.setId, 'kiln-and-diary', true, 3],

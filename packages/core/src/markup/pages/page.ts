@@ -81,7 +81,7 @@ export function lookOf(options: PageOptions, arrangement: Arrangement): Omit<Arr
 const languageOf = ({ language, context }: PageOptions): Language => language ?? context.languages[0] ?? 'en';
 
 /** The photos of one place; "" where none has its files. */
-function placeMarkup(slot: Slot, first: boolean, titled: boolean, options: PageOptions): string {
+export function placeMarkup(slot: Slot, first: boolean, titled: boolean, options: PageOptions): string {
   const { rows, setSlots, context, urlOf, wordsLanguage } = options;
   const standing = rows.filter((row) => slotsOf(row, setSlots).includes(slot.id));
   const arrangement = arrangementIn(slot);
@@ -114,7 +114,7 @@ function isColumn(slot: Slot): boolean {
 }
 
 /** A place in a box of the width that it is planned for. */
-function boxed(slot: Slot, inside: string, titled: boolean): string {
+export function boxed(slot: Slot, inside: string, titled: boolean): string {
   const arrangement = arrangementIn(slot);
   const kind = arrangement
     ? `part sized ${columnClass(slot.id)}`
@@ -168,6 +168,7 @@ function partsMarkup(options: PageOptions): string {
   return blocks.join('\n');
 }
 
+/** Links to the other pages of the site; none where it is its only one. */
 function menuMarkup(options: PageOptions): string[] {
   const { entries = [], addressOfPage, set } = options;
   const listed = entries.filter(({ menu }) => menu);
@@ -187,9 +188,17 @@ function menuMarkup(options: PageOptions): string[] {
 const homeMarkup = ({ home }: SetPage): string[] =>
   home ? [`<p>${tag('a', { href: home.address })}${escapeHtml(home.text)}</a></p>`] : [];
 
+/** What stands above the title of every page: the link home and the menu. */
+export const aboveOf = (options: PageOptions): string[] => [
+  ...homeMarkup(options.page),
+  ...menuMarkup(options),
+];
+
 /** What a page is made of, wherever it stands: a whole one, or the marked spot of a template. */
 export interface WholePage {
   title: string;
+  /** What its heading says, where that is not its title. */
+  heading?: string;
   description: string;
   /** What stands above its title: the link home, the menu. */
   above: readonly string[];
@@ -197,7 +206,10 @@ export interface WholePage {
 }
 
 /** A whole document in a page's design. */
-export function documentMarkup(options: PageOptions, { title, description, above, main }: WholePage): string {
+export function documentMarkup(
+  options: PageOptions,
+  { title, heading: shown = title, description, above, main }: WholePage,
+): string {
   const { page, base = '', scripted = false } = options;
   const language = languageOf(options);
   const links = [
@@ -205,7 +217,7 @@ export function documentMarkup(options: PageOptions, { title, description, above
     tag('link', { rel: 'stylesheet', href: `${base}styles.css` }),
     ...(scripted ? [`<script src="${base}script.js" defer></script>`] : []),
   ].join('\n');
-  const heading = `<h1>${escapeHtml(title)}</h1>`;
+  const heading = `<h1>${escapeHtml(shown)}</h1>`;
   if (page.design === 'own') {
     const inside = /<h1[\s>]/i.test(page.template) ? main : `${heading}\n${main}`;
     return filledTemplate(page.template, escapeHtml(title), links, inside);
@@ -234,8 +246,11 @@ ${indent(main, 3)}
 export function pageMarkup(options: PageOptions): string {
   const { page } = options;
   const { title, description } = page;
-  const above = [...homeMarkup(page), ...menuMarkup(options)];
-  return documentMarkup(options, { title, description, above, main: partsMarkup(options) });
+  return documentMarkup(options, {
+    ...{ title, description },
+    above: aboveOf(options),
+    main: partsMarkup(options),
+  });
 }
 
 /** The places that a page shows. */
