@@ -2,7 +2,7 @@
 // scripts off.
 import { expect, test, type Page } from '@playwright/test';
 import { axeFindings } from './application.ts';
-import { startSpecimen, type Specimen, runtimeFile } from './specimen.ts';
+import { itemsOf, startSpecimen, type Specimen, runtimeFile } from './specimen.ts';
 
 let specimen: Specimen;
 test.beforeAll(async () => {
@@ -72,7 +72,43 @@ test.describe('the viewer', () => {
     await page.keyboard.press('Escape');
     await expect(viewer).toHaveCount(0);
     await expect(links.nth(6)).toBeFocused();
-    expect(new URL(page.url()).hash).toBe('');
+    await expect.poll(() => new URL(page.url()).hash).toBe('');
+  });
+
+  test('is closed by Back, which leaves the page where it was; the next picture is fetched ahead, and no other', async ({
+    page,
+  }) => {
+    const requests = asked(page);
+    const larges = () => [...new Set(requests.flatMap((url) => /(\d)-grid-large-/.exec(url)?.[1] ?? []))];
+    await page.goto(`${address({ names: 'grid' })}#elsewhere`);
+    await page.locator('.dusky-grid a').nth(1).click();
+    const viewer = page.getByRole('dialog');
+    await expect(viewer.getByText('2 of 7')).toBeVisible();
+    await expect.poll(larges).toEqual(['2', '3']);
+    await page.keyboard.press('ArrowRight');
+    await expect.poll(larges).toEqual(['2', '3', '4']);
+    await page.goBack();
+    await expect(viewer).toHaveCount(0);
+    expect(new URL(page.url()).hash).toBe('#elsewhere');
+    // Closed by its button, Back leads nowhere near the viewer again.
+    await page.locator('.dusky-grid a').first().click();
+    await viewer.getByRole('button', { name: 'Close' }).click();
+    await expect(viewer).toHaveCount(0);
+    await expect.poll(() => new URL(page.url()).hash).toBe('#elsewhere');
+    expect(larges().slice(0, 3)).toEqual(['2', '3', '4']);
+  });
+
+  test('on a phone its picture is as wide as the window, and every word can be read', async ({ browser }) => {
+    const context = await browser.newContext({ viewport: { width: 390, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(`${address({ names: 'grid', host: 'reset' })}#grid-red-teapot-1`);
+    const viewer = page.getByRole('dialog');
+    const picture = viewer.getByRole('img');
+    await expect(picture).toBeVisible();
+    await expect.poll(async () => (await picture.boundingBox())?.width).toBe(390);
+    await page.addStyleTag({ content: 'figcaption, small { color: #57535f } :root { --dusky-paper: #fff }' });
+    expect(await axeFindings(page)).toEqual([]);
+    await context.close();
   });
 
   test('opens by its address, plays and stops, and closes beside the picture', async ({ page }) => {
@@ -211,7 +247,12 @@ test.describe('a closer look', () => {
     await page.mouse.move(box.x + box.width / 4, box.y + box.height / 2);
     const close = page.locator('.dusky-close');
     await expect(close).toBeVisible();
-    expect(requests.some((url) => url.includes('-large-'))).toBe(true);
+    // In the format that the browser reads, and as wide as there is one.
+    const widest = itemsOf('zoom')[0]!.row.variants.filter(({ slot }) => slot.includes('large'));
+    const width = Math.max(...widest.map((variant) => variant.width));
+    await expect
+      .poll(() => requests.filter((url) => url.includes('-large-')))
+      .toEqual([expect.stringMatching(new RegExp(`-large-${width}x\\d+\\.webp$`))]);
     // What is under the pointer stays under it: a quarter of the frame is a quarter of the picture.
     const of = () => close.evaluate((img) => img.getBoundingClientRect().toJSON() as DOMRect);
     const drawn = await of();

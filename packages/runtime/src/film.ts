@@ -2,8 +2,8 @@
 // to the file.
 import { clicked, each } from './said.ts';
 
-each('film', (link) => {
-  clicked(link, () => {
+each('film', (link, _, gone) => {
+  const play = () => {
     const picture = link.querySelector('img')!;
     const film = document.createElement('video');
     film.src = (link as HTMLAnchorElement).href;
@@ -16,5 +16,6 @@ each('film', (link) => {
     link.replaceWith(film);
     film.focus();
     void film.play().catch(() => undefined);
-  });
+  };
+  clicked(link, play, gone);
 });

@@ -41,11 +41,17 @@ function makeWorld(): void {
     },
     addEventListener: (_: string, heard: () => void) => (lessMotion = heard),
   });
+  world.MutationObserver = window.MutationObserver;
+  world.AbortController = window.AbortController;
+  world.addEventListener = window.addEventListener.bind(window);
   world.IntersectionObserver = class {
     constructor(heard: (all: { isIntersecting: boolean }[]) => void) {
       seen = (isIntersecting) => heard([{ isIntersecting }]);
     }
     observe() {
+      return undefined;
+    }
+    disconnect() {
       return undefined;
     }
   };
@@ -177,5 +183,61 @@ describe('the focus', () => {
     expect(shown()).toBe('s1');
     find('.dusky-back').click();
     expect(shown()).toBe('s3');
+  });
+});
+
+describe('where the page changes', () => {
+  /** What watches the page has heard of it. */
+  const heard = () => jest.advanceTimersByTimeAsync(0);
+  test('one that is added later begins by itself, once', async () => {
+    const { document } = dom.window;
+    const later = document.createElement('div');
+    later.innerHTML = `<div class="dusky-rotating dusky-fades" data-seconds="0"><ul class="dusky-slides"><li>1</li><li>2</li></ul></div>`;
+    const added = later.firstElementChild!;
+    added.setAttribute('data-dusky-rotating', JSON.stringify(WORDS));
+    document.body.append(later);
+    await heard();
+    document.body.prepend(later);
+    await heard();
+    expect(added.querySelectorAll('.dusky-controls')).toHaveLength(1);
+    expect(added.querySelectorAll('.dusky-shown')).toHaveLength(1);
+  });
+  test('one that leaves is let go as it stood before, and begins anew where it comes again', async () => {
+    const { document } = dom.window;
+    const left = hero();
+    turned();
+    left.remove();
+    await heard();
+    expect(left.querySelector('.dusky-controls')).toBeNull();
+    expect([...left.querySelectorAll<HTMLElement>('li')].some(({ inert }) => inert)).toBe(false);
+    expect(jest.getTimerCount()).toBe(0);
+    left.dispatchEvent(new dom.window.Event('pointerleave'));
+    expect(jest.getTimerCount()).toBe(0);
+    document.body.append(left);
+    await heard();
+    expect(left.querySelectorAll('.dusky-controls')).toHaveLength(1);
+    expect(shown()).toBe('s1');
+    turned();
+    expect(shown()).toBe('s2');
+  });
+  test('one that is moved goes on where it was', async () => {
+    turned();
+    dom.window.document.body.prepend(hero());
+    await heard();
+    expect(shown()).toBe('s2');
+    expect(hero().querySelectorAll('.dusky-controls')).toHaveLength(1);
+  });
+  test('within a shadow root it begins where that is said', async () => {
+    const { document } = dom.window;
+    const host = document.createElement('div');
+    document.body.append(host);
+    const root = host.attachShadow({ mode: 'open' });
+    root.innerHTML = `<div class="dusky-rotating dusky-fades" data-seconds="0"><ul class="dusky-slides"><li>1</li><li>2</li></ul></div>`;
+    const inside = root.firstElementChild!;
+    inside.setAttribute('data-dusky-rotating', JSON.stringify(WORDS));
+    await heard();
+    expect(inside.querySelector('.dusky-controls')).toBeNull();
+    inside.dispatchEvent(new dom.window.Event('dusky-begin', { bubbles: true, composed: true }));
+    expect(inside.querySelectorAll('.dusky-controls')).toHaveLength(1);
   });
 });

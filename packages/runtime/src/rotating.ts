@@ -4,7 +4,7 @@
 // stand in a row that scrolls.
 import { button, counted, each, isStill, swiped } from './said.ts';
 
-each('rotating', (hero, said) => {
+each('rotating', (hero, said, gone) => {
   const row = hero.querySelector<HTMLElement>('.dusky-slides')!;
   const slides = [...row.children] as HTMLElement[];
   if (slides.length < 2) return;
@@ -80,20 +80,31 @@ each('rotating', (hero, said) => {
     else reasons.delete(reason);
     wait();
   };
-  hero.addEventListener('pointerenter', () => hold('pointed', true));
-  hero.addEventListener('pointerleave', () => hold('pointed', false));
-  hero.addEventListener('focusin', () => hold('focus', true));
-  hero.addEventListener('focusout', ({ relatedTarget }) => {
+  const on = (name: string, of: EventTarget, heard: (event: Event) => void) =>
+    of.addEventListener(name, heard, { signal: gone });
+  on('pointerenter', hero, () => hold('pointed', true));
+  on('pointerleave', hero, () => hold('pointed', false));
+  on('focusin', hero, () => hold('focus', true));
+  on('focusout', hero, (event) => {
     // From one of its parts to another it stays inside.
-    hold('focus', hero.contains(relatedTarget as Node | null));
+    hold('focus', hero.contains((event as FocusEvent).relatedTarget as Node | null));
     // Where it goes is known only now; what it left may be sealed then.
     setTimeout(seal);
   });
-  document.addEventListener('visibilitychange', () => hold('hidden', document.hidden));
-  new IntersectionObserver((all) => hold('away', !all.at(-1)!.isIntersecting)).observe(hero);
+  on('visibilitychange', document, () => hold('hidden', document.hidden));
+  const sight = new IntersectionObserver((all) => hold('away', !all.at(-1)!.isIntersecting));
+  sight.observe(hero);
   // Asked for while the page is open: it stops at once.
-  matchMedia('(prefers-reduced-motion: reduce)').addEventListener('change', () => isStill() && set(false));
-  swiped(row, 40, turn);
+  on('change', matchMedia('(prefers-reduced-motion: reduce)'), () => isStill() && set(false));
+  swiped(row, 40, turn, gone);
+  // It left the page: as it stood before this script, so that it can be begun again.
+  gone.onabort = () => {
+    set(false);
+    sight.disconnect();
+    controls.remove();
+    hero.classList.remove('dusky-runs', 'dusky-changed');
+    for (const slide of slides) slide.inert = false;
+  };
   show(0);
   set(playing);
 });

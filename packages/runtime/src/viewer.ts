@@ -5,6 +5,7 @@ import {
   clicked,
   counted,
   each,
+  fetchAhead,
   isMirrored,
   isStill,
   largeBehind,
@@ -17,15 +18,15 @@ const STANDS = 5000;
 /** A finger that goes so far sideways turns the page, CSS px. */
 const SWIPE = 48;
 
-each('viewer', (set, said) => {
+each('viewer', (set, said, gone) => {
   const links = [...set.querySelectorAll<HTMLAnchorElement>('a[data-dusky-open]')];
-  const open = (n: number) => view(links, n, said, set);
-  links.forEach((link, n) => clicked(link, () => open(n)));
+  const open = (n: number) => view(links, n, said, set, gone);
+  links.forEach((link, n) => clicked(link, () => open(n), gone));
   const named = () => {
     const n = links.findIndex((link) => addressOf(link) === location.hash);
     if (n >= 0 && !document.querySelector('.dusky-viewer[open]')) open(n);
   };
-  addEventListener('hashchange', named);
+  addEventListener('hashchange', named, { signal: gone });
   named();
 });
 
@@ -33,14 +34,16 @@ function addressOf(link: HTMLAnchorElement): string {
   return `#${link.dataset.duskyOpen}`;
 }
 
-function view(links: HTMLAnchorElement[], first: number, said: Said, set: Element): void {
+function view(links: HTMLAnchorElement[], first: number, said: Said, set: Element, gone: AbortSignal): void {
   const dialog = document.createElement('dialog');
   const stage = document.createElement('div');
   const bar = document.createElement('div');
   const count = document.createElement('span');
   const save = document.createElement('a');
   const before = location.href.replace(/#.*/, '');
-  const hash = links.some((link) => addressOf(link) === location.hash) ? '' : location.hash;
+  const isOurs = () => links.some((link) => addressOf(link) === location.hash);
+  // Opened by its address there is nothing of this page to go back to; opened by a click, Back closes it.
+  const isPushed = !isOurs();
   let at = first;
   let playing = 0;
   dialog.className = 'dusky-viewer';
@@ -61,6 +64,12 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     count.textContent = counted(said.of!, at + 1, links.length);
     save.href = link.href;
     history.replaceState(history.state, '', before + addressOf(link));
+    // The next one only once this one is there.
+    const [shown] = stage.querySelectorAll('img');
+    const ahead = () => {
+      if (links[at] === link && dialog.open) fetchAhead(links[(at + 1) % links.length]!);
+    };
+    shown?.decode().then(ahead, ahead);
   };
   const play = (on: boolean) => {
     clearInterval(playing);
@@ -97,14 +106,25 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
   dialog.onclick = ({ target }) => {
     if (target === dialog || target === stage) dialog.close();
   };
+  const close = () => dialog.close();
+  const back = () => {
+    if (!isOurs()) close();
+  };
+  addEventListener('popstate', back);
+  gone.addEventListener('abort', close);
   dialog.onclose = () => {
     play(false);
-    history.replaceState(history.state, '', before + hash);
+    removeEventListener('popstate', back);
+    gone.removeEventListener('abort', close);
+    if (isOurs())
+      if (isPushed) history.back();
+      else history.replaceState(history.state, '', before);
     dialog.remove();
     // The page was scrolled to nowhere meanwhile; the focus goes back to the picture that was seen last.
     links[at]!.focus({ preventScroll: !isStill() && at === first });
   };
   document.body.append(dialog);
   dialog.showModal();
+  if (isPushed) history.pushState(history.state, '', location.href);
   show(at);
 }

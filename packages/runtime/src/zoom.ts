@@ -1,25 +1,29 @@
 // The zoom figure: the large file is loaded when somebody looks closely, and not before. Pointer, finger, two fingers and
 // keys move it. Without this script a click leads to the file.
-import { clicked, each } from './said.ts';
+import { clicked, each, largeBehind } from './said.ts';
 
 /** A key moves the picture by this part of its frame. */
 const STEP = 0.1;
 
-each('zoom', (figure, said) => {
+each('zoom', (figure, said, gone) => {
   const link = figure.querySelector<HTMLAnchorElement>('a[data-dusky-open]')!;
   const most = Number(figure.dataset.times);
   const fingers = new Map<number, PointerEvent>();
-  let large: HTMLImageElement | null = null;
+  let large: HTMLPictureElement | null = null;
   let times = 1;
   let [x, y] = [0.5, 0.5];
   let spread = 0;
 
   const draw = () => {
     if (times > 1 && !large) {
-      large = new Image();
+      // Of its files the widest, in the best format that the browser reads.
+      large = largeBehind(link).querySelector('picture')!;
       large.className = 'dusky-close';
-      large.alt = '';
-      large.src = link.href;
+      for (const one of large.querySelectorAll<HTMLImageElement>('source, img')) {
+        one.sizes = '9999px';
+        one.alt = '';
+        one.loading = 'eager';
+      }
       link.append(large);
     }
     figure.classList.toggle('dusky-zoomed', times > 1);
@@ -42,11 +46,14 @@ each('zoom', (figure, said) => {
   };
 
   link.ariaDescription = said.how!;
-  clicked(link, (event) => {
+  const asked = (event: MouseEvent) => {
     // A mouse looks closely by being there, Enter and a tap by asking.
     if (!(event instanceof PointerEvent && event.pointerType === 'mouse')) to(times > 1 ? 1 : most);
-  });
-  link.addEventListener('pointermove', (event) => {
+  };
+  clicked(link, asked, gone);
+  const on = <K extends keyof HTMLElementEventMap>(name: K, heard: (event: HTMLElementEventMap[K]) => void) =>
+    link.addEventListener(name, heard, { signal: gone });
+  on('pointermove', (event) => {
     if (event.pointerType === 'mouse') return to(most, ...within(event));
     if (!fingers.has(event.pointerId)) return;
     const last = fingers.get(event.pointerId)!;
@@ -63,17 +70,17 @@ each('zoom', (figure, said) => {
         y - (event.clientY - last.clientY) / height / (times - 1),
       );
   });
-  link.addEventListener('pointerdown', (event) => {
+  on('pointerdown', (event) => {
     if (event.pointerType !== 'mouse') fingers.set(event.pointerId, event);
     spread = 0;
   });
   for (const end of ['pointerup', 'pointercancel', 'pointerleave'] as const)
-    link.addEventListener(end, (event) => {
+    on(end, (event) => {
       fingers.delete(event.pointerId);
       spread = 0;
       if (event.pointerType === 'mouse' && end === 'pointerleave') to(1);
     });
-  link.addEventListener('keydown', (event) => {
+  on('keydown', (event) => {
     const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     if (event.key === 'Escape') to(1);
     else if (event.key === '+' || event.key === '-') to(times * (event.key === '+' ? 1.25 : 0.8));
@@ -81,5 +88,6 @@ each('zoom', (figure, said) => {
     else return;
     event.preventDefault();
   });
-  link.addEventListener('blur', () => to(1));
+  on('blur', () => to(1));
+  gone.onabort = () => to(1);
 });

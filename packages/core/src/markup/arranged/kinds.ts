@@ -132,7 +132,10 @@ export const PARTS: {
   zoom: ({ times }, context) => ({
     classes: [],
     attributes: { [`data-${OWN}-zoom`]: saidBy(['how'], context), 'data-times': String(times) },
-    inside: alone(context, 'all'),
+    inside: [
+      alone(context, 'all'),
+      ...context.items.slice(0, 1).flatMap((one) => templateOf(one, context)),
+    ].join('\n'),
   }),
   strip: ({ side }, context) => {
     const large = `<div class="${OWN}-large">\n${indent(stage(context))}\n</div>`;
