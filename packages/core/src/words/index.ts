@@ -16,3 +16,4 @@ export * from './checks.ts';
 export * from './catalogue.ts';
 export * from './score.ts';
 export * from './filler.ts';
+export * from './language-tags.ts';

@@ -31,3 +31,60 @@ export function languagesProblem(languages: readonly Language[], before: readonl
   }
   return null;
 }
+
+/** Tags beside those of two letters under which pages are often written. */
+const REGIONAL = [
+  'en-GB',
+  'en-US',
+  'de-AT',
+  'de-CH',
+  'fr-CA',
+  'es-MX',
+  'pt-BR',
+  'pt-PT',
+  'zh-Hans',
+  'zh-Hant',
+];
+const LETTERS = Array.from({ length: 26 }, (_, n) => String.fromCharCode(97 + n));
+
+/** A language as it is called in English; the tag where that is known by no name. */
+export function languageName(language: Language): string {
+  try {
+    return new Intl.DisplayNames(['en'], { type: 'language' }).of(language) ?? language;
+  } catch {
+    return language;
+  }
+}
+
+let named: ReadonlyMap<string, Language> | undefined;
+
+/** Every language that has a tag of two letters, and some of regions, by its English name in alphabetical order (BCP 47; names of CLDR). */
+export function namedLanguages(): ReadonlyMap<string, Language> {
+  if (named) return named;
+  const names = new Intl.DisplayNames(['en'], { type: 'language', fallback: 'none' });
+  const tags = LETTERS.flatMap((first) => LETTERS.map((second) => first + second));
+  const found = [...tags, ...REGIONAL].flatMap((tag): [string, Language][] => {
+    // An old tag stands for a newer one, which is in the list already.
+    const name = canonical(tag) === tag ? names.of(tag) : undefined;
+    return name === undefined ? [] : [[name, tag]];
+  });
+  named = new Map(found.sort(([a], [b]) => a.localeCompare(b, 'en')));
+  return named;
+}
+
+const folded = (text: string): string => text.trim().replace(/\s+/g, ' ').toLowerCase();
+
+/**
+ * The language that somebody means: by its English name, its own name ("Deutsch") or its tag, however that is written.
+ * @returns its tag as BCP 47 writes it, or null
+ */
+export function languageFrom(text: string): Language | null {
+  const said = folded(text);
+  if (said === '') return null;
+  for (const [name, tag] of namedLanguages()) if (folded(name) === said) return tag;
+  const tag = canonical(text.trim());
+  if (tag !== null && PRIMARY.test(tag)) return tag;
+  for (const own of namedLanguages().values())
+    if (folded(new Intl.DisplayNames([own], { type: 'language' }).of(own) ?? '') === said) return own;
+  return null;
+}

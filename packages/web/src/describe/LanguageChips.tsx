@@ -1,15 +1,11 @@
 // The languages of a site: which one is written in, and in which a photo has no words yet.
 import type { Language } from '@dusky-otter/core/contract';
 import { wordsMissing } from '@dusky-otter/core/markup';
-import { NO_WORDS } from '@dusky-otter/core/words';
+import { languageName, NO_WORDS } from '@dusky-otter/core/words';
 import { useQueries } from '@tanstack/react-query';
 import { api } from '../api/client.ts';
 import type { Row } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
-
-/** A language as it is called in English. */
-export const languageName = (language: Language): string =>
-  new Intl.DisplayNames(['en'], { type: 'language' }).of(language) ?? language;
 
 interface Props {
   row: Row;

@@ -1,4 +1,5 @@
 // Words from a table: what it would change, what it contradicts, what it can't be understood of, and what is still to come.
+import { languageName } from '@dusky-otter/core/words';
 import type { Language, Photo, Words, WordsPreview } from '@dusky-otter/core/contract';
 import { placementsFor, type Command } from '@dusky-otter/core/edits';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -12,7 +13,6 @@ import { StateTag } from '../ui/marks.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { photosOf } from '../editing/photos.ts';
 import { ChangeList, type AskedOneByOne } from './ChangeList.tsx';
-import { languageName } from './LanguageChips.tsx';
 
 interface Read {
   name: string;

@@ -1,39 +1,9 @@
 // The languages of a site's words: the first is that of its pages, each other one gives the page once more.
 import type { Language, Site } from '@dusky-otter/core/contract';
 import { primaryOf } from '@dusky-otter/core/html';
-import { CHECKED_LANGUAGES } from '@dusky-otter/core/words';
+import { CHECKED_LANGUAGES, languageFrom, languageName, namedLanguages } from '@dusky-otter/core/words';
 import { useState } from 'react';
-import { languageName } from '../describe/LanguageChips.tsx';
 import { edit } from '../server/state.ts';
-
-/** Offered at once; any other can be typed as BCP 47 writes it. */
-const COMMON = [
-  'en',
-  'de',
-  'fr',
-  'es',
-  'it',
-  'nl',
-  'da',
-  'sv',
-  'nb',
-  'pl',
-  'pt',
-  'cs',
-  'uk',
-  'tr',
-  'ar',
-  'he',
-];
-
-/** A language as it is written canonically, or null for what is none. */
-function canonical(text: string): Language | null {
-  try {
-    return Intl.getCanonicalLocales(text.trim())[0] ?? null;
-  } catch {
-    return null;
-  }
-}
 
 const save = (label: string, languages: Language[]): void =>
   edit(label, [{ kind: 'site', change: { languages } }]);
@@ -41,12 +11,12 @@ const save = (label: string, languages: Language[]): void =>
 export function Languages({ site }: { site: Site }) {
   const { languages } = site;
   const [typed, setTyped] = useState('');
-  const found = canonical(typed);
+  const found = languageFrom(typed);
   const problem =
     typed.trim() === ''
       ? null
       : found === null
-        ? `“${typed.trim()}” is no language: write “de”, or “pt-BR”.`
+        ? `“${typed.trim()}” is no language: write its name, such as German.`
         : languages.includes(found)
           ? `${languageName(found)} is there already.`
           : null;
@@ -96,17 +66,20 @@ export function Languages({ site }: { site: Site }) {
           }}
         >
           <input
-            className="field h-[28px] w-[130px] py-0"
+            className="field h-[28px] w-[210px] py-0"
             aria-label="Another language"
-            list="common-languages"
-            placeholder="de, fr, ar …"
+            list="named-languages"
+            autoComplete="off"
+            placeholder="German, French, Arabic …"
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
           />
-          <datalist id="common-languages">
-            {COMMON.filter((one) => !languages.includes(one)).map((one) => (
-              <option key={one} value={one} label={languageName(one)} />
-            ))}
+          <datalist id="named-languages">
+            {[...namedLanguages()]
+              .filter(([, tag]) => !languages.includes(tag))
+              .map(([name, tag]) => (
+                <option key={tag} value={name} />
+              ))}
           </datalist>
           <button className="btn h-[28px]" disabled={typed.trim() === '' || problem !== null}>
             Add
@@ -114,7 +87,7 @@ export function Languages({ site }: { site: Site }) {
           <span role="status" className="text-[12.5px] text-ink-2">
             {problem ??
               (found && typed.trim() !== ''
-                ? languageName(found)
+                ? `${languageName(found)}, “${found}” in pages and folders`
                 : 'Words of one that is taken out are kept, and come back with it.')}
           </span>
         </form>
