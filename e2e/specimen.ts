@@ -148,14 +148,14 @@ export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
 const urlOf = (row: PhotoRow, v: { width: number; height: number; format: string; slot: string }) =>
   `/photos/${row.id}-${v.slot}-${v.width}x${v.height}.${v.format}`;
 
-export const markupOf = (name: string, language = 'en', first = false): string =>
+export const markupOf = (name: string, language = 'en', first = false, n = 1): string =>
   arrangedMarkup({
     arrangement: arrangementOf(name),
     rows: itemsOf(name).map(({ row }) => row),
     urlOf,
     first,
     language,
-    page: { n: 1, addressOf: (n) => `#page-${n}` },
+    page: { n, addressOf: (to) => `?${new URLSearchParams({ names: name, page: String(to) })}` },
     pages: { of: pageOfSet, addressOf: ({ folder }) => `../${folder}/` },
   });
 
@@ -237,7 +237,9 @@ export async function startSpecimen(): Promise<Specimen> {
     const names = searchParams.get('names')!.split(',');
     const language = searchParams.get('lang') ?? 'en';
     const host = HOSTS[searchParams.get('host') ?? 'plain']!;
-    const all = names.map((name, n) => markupOf(name, language, searchParams.has('first') && n === 0));
+    const all = names.map((name, n) =>
+      markupOf(name, language, searchParams.has('first') && n === 0, Number(searchParams.get('page') ?? 1)),
+    );
     // At addresses of their own: where a larger file is there already, a browser keeps it.
     const apart = searchParams.get('apart');
     const ours = (html: string) => (apart ? html.replaceAll('/photos/', `/${apart}/photos/`) : html);

@@ -41,6 +41,8 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
   const count = document.createElement('span');
   const save = document.createElement('a');
   const before = location.href.replace(/#.*/, '');
+  // A gallery of several pages counts all of its pictures, and goes on to those of another page there.
+  const [earlier, all] = [Number(said.from ?? 0), Number(said.all ?? links.length)];
   const isOurs = () => links.some((link) => addressOf(link) === location.hash);
   // Opened by its address there is nothing of this page to go back to; opened by a click, Back closes it.
   const isPushed = !isOurs();
@@ -61,7 +63,7 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     at = (n + links.length) % links.length;
     const link = links[at]!;
     stage.replaceChildren(largeBehind(link));
-    count.textContent = counted(said.of!, at + 1, links.length);
+    count.textContent = counted(said.of!, earlier + at + 1, all);
     save.href = link.href;
     history.replaceState(history.state, '', before + addressOf(link));
     // The next one only once this one is there.
@@ -71,9 +73,14 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     };
     shown?.decode().then(ahead, ahead);
   };
+  const go = (by: number) => {
+    const away = at + by < 0 ? said.before : at + by >= links.length ? said.behind : undefined;
+    if (away) location.assign(away);
+    else show(at + by);
+  };
   const play = (on: boolean) => {
     clearInterval(playing);
-    playing = on ? window.setInterval(() => show(at + 1), STANDS) : 0;
+    playing = on ? window.setInterval(() => go(1), STANDS) : 0;
     dialog.classList.toggle('dusky-plays', on);
     playButton.ariaLabel = on ? said.pause! : said.play!;
     // Who listens is told of pictures that come by themselves by nobody.
@@ -81,14 +88,14 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
   };
   const turn = (by: number) => {
     play(false);
-    show(at + by);
+    go(by);
   };
   const playButton = button('play', said.play!, () => play(!playing));
   bar.append(count, playButton);
   if (said.save) bar.append(save);
   bar.append(button('close', said.close!, () => dialog.close()));
   dialog.append(bar, stage);
-  if (links.length > 1)
+  if (all > 1)
     dialog.append(
       button('back', said.back!, () => turn(-1)),
       button('on', said.on!, () => turn(1)),
@@ -100,7 +107,7 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     // A table or a folded text scrolls by its own keys.
     if (target instanceof Element && target.closest('details')) return;
     if (key === 'ArrowLeft' || key === 'ArrowRight') turn(key === forward ? 1 : -1);
-    else if (key === 'Home' || key === 'End') turn(key === 'Home' ? -at : links.length - 1 - at);
+    else if (key === 'Home' || key === 'End') show(key === 'Home' ? 0 : links.length - 1);
   };
   swiped(stage, SWIPE, turn);
   dialog.onclick = ({ target }) => {

@@ -156,6 +156,22 @@ describe('an arrangement with pages', () => {
     expect(at(3)).toContain('aria-label="Page 3" aria-current="page"');
     expect(at(2)).toContain('<nav class="dusky-pages" aria-label="Pages of Pots &amp; jugs">');
   });
+  test('tells the viewer where its pictures stand among all, and what lies beside them', () => {
+    const told = (n: number) => {
+      const [section] = all(parse(at(n)), 'section');
+      const {
+        from,
+        all: many,
+        before,
+        behind,
+      } = JSON.parse(attributes(section!)['data-dusky-viewer']!) as Record<string, unknown>;
+      return [from, many, before, behind];
+    };
+    expect(told(1)).toEqual([0, 5, 'pots-3.html#pots-jug-5', 'pots-2.html#pots-jug-3']);
+    expect(told(2)).toEqual([2, 5, './#pots-jug-2', 'pots-3.html#pots-jug-5']);
+    expect(told(3)).toEqual([4, 5, 'pots-2.html#pots-jug-4', './#pots-jug-1']);
+    expect(markupOf(grid, five)).not.toContain('&quot;behind&quot;');
+  });
   test('has all on one where nobody knows its pages, and no links where one is enough', () => {
     expect(all(parse(markupOf(grid, five)), 'figure')).toHaveLength(5);
     expect(markupOf(grid, five)).not.toContain('<nav');

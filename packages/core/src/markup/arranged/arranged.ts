@@ -6,7 +6,7 @@ import { cropIn } from '../../plan/plan.ts';
 import { indent, tag } from '../../html/html.ts';
 import { phrasesIn } from '../../html/phrases.ts';
 import { OWN } from '../styles.ts';
-import { pageLinks, type ArrangedContext, type ArrangedLook } from './items.ts';
+import { addressOf, pageLinks, type Among, type ArrangedContext, type ArrangedLook } from './items.ts';
 import { PARTS, type InnerParts } from './kinds.ts';
 import { arrangementClass } from './styles.ts';
 
@@ -29,6 +29,21 @@ export const shownIn = (
     ({ variants }) => viewed || variants.some((v) => v.slot === shortName && v.bytes !== null),
   );
 
+/** Where the pictures of one page of a gallery stand, `own` of them on each. */
+function amongOf(
+  all: readonly PhotoRow[],
+  own: number,
+  { n, addressOf: pageAt }: NonNullable<ArrangedLook['page']>,
+  look: ArrangedLook,
+): Among {
+  const at = (index: number): string => {
+    const one = (index + all.length) % all.length;
+    return `${pageAt(Math.floor(one / own) + 1)}#${addressOf({ row: all[one]! }, look)}`;
+  };
+  const from = (n - 1) * own;
+  return { from, all: all.length, before: at(from - 1), behind: at(Math.min(from + own, all.length)) };
+}
+
 /** "" where no photo has its files. Photos whose files are not made are left out, unless views stand for them. */
 export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): string {
   const { arrangement, viewOf, page } = look;
@@ -42,7 +57,10 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
   const sizes = rows.map((row) => ({ id: row.id, size: cropIn(row, shortName, 'own') }));
   const items = cellsOf(arrangement, sizes).map((cell, n) => ({ ...cell, row: rows[n]! }));
   const { phrases } = phrasesIn(look.language ?? 'en');
-  const context: ArrangedContext = { ...look, items, phrases };
+  const context: ArrangedContext = {
+    ...{ ...look, items, phrases },
+    ...(count > 1 && { among: amongOf(all, own, page!, look) }),
+  };
   // Each kind knows its own options: the table pairs them, which a union of functions can't say.
   const partsOf = PARTS[options.kind] as (of: ArrangementOptions, context: ArrangedContext) => InnerParts;
   const { classes, attributes, inside } = partsOf(options, context);

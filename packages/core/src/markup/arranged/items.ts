@@ -51,10 +51,22 @@ export interface ArrangedLook extends Pick<PictureOptions, 'language' | 'both'> 
   viewOf?: (row: PhotoRow) => string;
 }
 
+/** Where the pictures of a page stand among all of its gallery, and what lies before and behind them. */
+export interface Among {
+  /** Pictures on pages before this one. */
+  from: number;
+  all: number;
+  /** Addresses of the picture before this page's first, and of the one behind its last; round at both ends. */
+  before: string;
+  behind: string;
+}
+
 /** What markup of an arrangement is made from. */
 export interface ArrangedContext extends ArrangedLook {
   items: readonly ArrangedItem[];
   phrases: Phrases;
+  /** Where it has several pages. */
+  among?: Among;
 }
 
 /** The picture with its files, or as a sketch where that is wanted and some are missing. */

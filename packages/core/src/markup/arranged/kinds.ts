@@ -31,8 +31,10 @@ export interface InnerParts {
 const saidBy = (
   names: readonly (keyof Phrases['script'])[],
   { phrases, language = 'en' }: ArrangedContext,
+  more: object = {},
 ): string =>
   JSON.stringify({
+    ...more,
     lang: language,
     ...Object.fromEntries(names.map((name) => [name, phrases.script[name]])),
   });
@@ -44,8 +46,9 @@ const viewerWords = ({ download }: { download: boolean }): (keyof Phrases['scrip
 ];
 const ROTATING = ['controls', 'to', 'back', 'on', 'play', 'pause'] as const;
 
+/** It goes through all pictures of a gallery, on whichever page they stand. */
 const viewer = (options: { download: boolean }, context: ArrangedContext) => ({
-  [`data-${OWN}-viewer`]: saidBy(viewerWords(options), context),
+  [`data-${OWN}-viewer`]: saidBy(viewerWords(options), context, context.among),
 });
 
 /** The first picture alone. */
