@@ -88,11 +88,27 @@ export const pictureIn = (
   ...(context.wordsLanguage && { wordsLanguage: context.wordsLanguage(item.row) }),
 });
 
+/** The language of a photo's words, where it is another one than the page's. */
+function foreign({ row }: ArrangedItem, { wordsLanguage, language }: ArrangedContext): Language | null {
+  const own = wordsLanguage?.(row);
+  return own !== undefined && own !== language ? own : null;
+}
+
 /** A figure, marked where its words are in another language than the page. */
-export function figureIn({ row }: ArrangedItem, inside: readonly string[], context: ArrangedContext): string {
-  const own = context.wordsLanguage?.(row);
-  const lang = own !== undefined && own !== context.language ? own : null;
-  return `${tag('figure', { lang })}\n${indent(inside.join('\n'))}\n</figure>`;
+export const figureIn = (item: ArrangedItem, inside: readonly string[], context: ArrangedContext): string =>
+  `${tag('figure', { lang: foreign(item, context) })}\n${indent(inside.join('\n'))}\n</figure>`;
+
+/** A figure whose caption lies over its picture, and its long description behind it, which nothing covers. */
+function figureBefore(
+  item: ArrangedItem,
+  inside: readonly string[],
+  longDescription: string,
+  context: ArrangedContext,
+): string {
+  const figure = figureIn(item, inside, context);
+  if (!longDescription) return figure;
+  const behind = tag('div', { class: `${OWN}-behind`, lang: foreign(item, context) });
+  return `${figure}\n${behind}\n${indent(longDescription)}\n</div>`;
 }
 
 /** Its largest file that every browser reads: where a link leads without scripts. */
@@ -167,12 +183,13 @@ export function figureOf(
   const { caption, longDescription } = belowPicture(pictureIn(item, item.cell, false, context));
   const { options } = context.arrangement;
   const isOver = 'captions' in options && options.captions === 'over';
-  const within = figcaptionOf({
+  const below = {
     caption: shown === 'all' ? caption : '',
-    longDescription: shown === 'nothing' || isOver ? '' : longDescription,
-  });
-  const behind = isOver && shown !== 'nothing' && longDescription ? [longDescription] : [];
-  return [figureIn(item, [picture, ...within], context), ...behind].join('\n');
+    longDescription: shown === 'nothing' ? '' : longDescription,
+  };
+  if (!isOver) return figureIn(item, [picture, ...figcaptionOf(below)], context);
+  const over = figcaptionOf({ ...below, longDescription: '' });
+  return figureBefore(item, [picture, ...over], below.longDescription, context);
 }
 
 /** The large picture with all of its words, for a script to show: nothing of it is loaded before. */
@@ -266,7 +283,7 @@ function overlaid(item: ArrangedItem, n: number, context: ArrangedContext): stri
   ].filter(Boolean);
   const below = lines.length > 0 ? [`<figcaption>\n${indent(lines.join('\n'))}\n</figcaption>`] : [];
   const { longDescription } = belowPicture(pictureIn(item, item.cell, false, context));
-  return [figureIn(item, [picture, ...below], context), longDescription].filter(Boolean).join('\n');
+  return figureBefore(item, [picture, ...below], longDescription, context);
 }
 
 export function slides(context: ArrangedContext, over = false): string {

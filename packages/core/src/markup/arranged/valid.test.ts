@@ -89,8 +89,11 @@ const ENTRY: PageEntry = {
   photos: 12,
 };
 
-/** A page that an arrangement stands on alone. */
-function pageWith(options: ArrangementOptions, n = 1): string {
+/**
+ * A page that an arrangement stands on alone.
+ * @param german the photo whose words are in German
+ */
+function pageWith(options: ArrangementOptions, n = 1, german = 2): string {
   const arrangement: Arrangement = {
     ...{ shortName: 'pots', title: 'Pots & jugs' },
     ...{ options, container: [{ from: 0, vw: 1, px: -32 }] },
@@ -103,7 +106,7 @@ function pageWith(options: ArrangementOptions, n = 1): string {
   const main = arrangedMarkup({
     ...{ arrangement, rows, first: true, language: 'en' },
     urlOf: (_, { slot, width, format }) => `${slot}-${width}.${format}`,
-    wordsLanguage: ({ id }) => (id === 2 ? 'de' : 'en'),
+    wordsLanguage: ({ id }) => (id === german ? 'de' : 'en'),
     page: { n, addressOf: (to) => (to === 1 ? './' : `pots-${to}.html`) },
     ownPageOf: ({ id }) => `pots-${id}.html`,
     pages: { of: (set) => (set === ENTRY.set ? ENTRY : null), addressOf: () => '../jars/' },
@@ -151,7 +154,10 @@ test('a long description is never lost, nor covered by a caption over its pictur
   // In the grid and in the viewer's picture.
   expect(found(optionsFor('grid'))).toBe(4);
   const over = pageWith({ ...optionsFor('grid'), captions: 'over' } as ArrangementOptions);
-  expect(over).toMatch(/<\/figure>\s*<details>/);
+  expect(over).toMatch(/<\/figure>\s*<div class="dusky-behind">\s*<details>/);
+  // In its own language, wherever it stands.
+  const german = pageWith({ ...optionsFor('grid'), captions: 'over' } as ArrangementOptions, 1, 3);
+  expect(german).toContain('<div class="dusky-behind" lang="de">');
   expect(found({ ...optionsFor('grid'), captions: 'viewer' } as ArrangementOptions)).toBe(2);
   expect(found({ ...optionsFor('grid'), captions: 'viewer', click: 'nothing' } as ArrangementOptions)).toBe(
     2,
