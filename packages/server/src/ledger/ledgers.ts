@@ -10,6 +10,8 @@ import { SetLedger, type Stir } from './set-ledger.ts';
 
 /** Photos that are read at once. */
 const PART = 400;
+/** Of more than these the names are found all at once. */
+const FEW = 8;
 
 /** What was changed of a set's photos: by id with the version they have now, and others that say something else now. */
 export interface Changed {
@@ -123,9 +125,14 @@ export class Ledgers {
       for (const id of near) changed.near.add(id);
       changed.listed ||= listed;
     };
-    for await (const photo of inPassing(photos)) {
-      changed.versions.set(photo.id, photo.version);
-      stirred(ledger.put(standing(photo)));
+    if (photos.length > FEW) ledger.holdNames();
+    try {
+      for await (const photo of inPassing(photos)) {
+        changed.versions.set(photo.id, photo.version);
+        stirred(ledger.put(standing(photo)));
+      }
+    } finally {
+      for (const id of ledger.releaseNames()) changed.near.add(id);
     }
     for (const id of asked) if (!present.has(id)) stirred(ledger.remove(id));
   }

@@ -62,6 +62,9 @@ describe('a ledger', () => {
           else if (luck.next() < 0.5) files.set(key, luck.next() < 0.1 ? 'failed' : luck.whole(1000, 60_000));
         ledger.again(id);
       }
+      // Many at once now and then: their names are found at the end.
+      if (step % 40 === 3) ledger.holdNames();
+      if (step % 40 === 9) ledger.releaseNames();
       // Names are asked for now and then: only then are they kept up.
       if (luck.next() < 0.3) ledger.speaking(id);
       if (step % 10 !== 0) continue;
@@ -100,6 +103,34 @@ describe('a ledger', () => {
     expect(ledger.put(plain(1, 'shore', 'jar')).near.sort()).toEqual([3]);
     expect([ledger.speaking(1), ledger.speaking(3)]).toEqual(['jar', 'jar-2']);
     expect(ledger.remove(1)).toEqual({ near: [], listed: true });
+  });
+  test('finds the names of many at once, and tells which others are called otherwise', () => {
+    const ledger = new SetLedger(NOTHING, {});
+    const luck = chance(4);
+    const called = (id: number, slug: string): Standing => ({ ...someStanding(id, luck), heard: '', slug });
+    for (const [id, slug] of [
+      [1, 'bowl'],
+      [2, 'jar'],
+      [5, 'bowl'],
+      [6, 'cup'],
+    ] as const)
+      ledger.put(called(id, slug));
+    expect(ledger.speaking(5)).toBe('bowl-2');
+    ledger.holdNames();
+    ledger.put(called(1, 'plate'));
+    ledger.put(called(2, 'cup'));
+    ledger.put(called(7, 'mug'));
+    // Until then each has the name that it had; a new one its own.
+    expect([1, 2, 5, 7].map((id) => ledger.speaking(id))).toEqual(['bowl', 'jar', 'bowl-2', 'mug']);
+    expect(ledger.releaseNames().sort()).toEqual([5, 6]);
+    expect([1, 2, 5, 6, 7].map((id) => ledger.speaking(id))).toEqual([
+      'plate',
+      'cup',
+      'bowl',
+      'cup-2',
+      'mug',
+    ]);
+    expect(ledger.releaseNames()).toEqual([]);
   });
   test('goes to the next photo with open work, and round to the first', () => {
     const ledger = new SetLedger(NOTHING, {});

@@ -62,6 +62,8 @@ export class SetLedger {
   private readonly byHash = new Map<string, number>();
   private readonly byHeard = new Map<string, Set<number>>();
   private names: ReadonlyMap<number, string> | null = null;
+  /** Photos whose names are found later, all at once. */
+  private held: Set<number> | null = null;
   private readonly sums = none();
   private incomplete = { phone: 0, laptop: 0 };
   private readonly files = noFiles();
@@ -182,7 +184,7 @@ export class SetLedger {
   /** The speaking part of a photo's file names. */
   speaking(id: number): string {
     this.names ??= this.namesNow();
-    return this.names.get(id) ?? 'photo';
+    return this.names.get(id) ?? this.standing(id)?.slug ?? 'photo';
   }
 
   private namesNow(): ReadonlyMap<number, string> {
@@ -196,6 +198,21 @@ export class SetLedger {
   publish(published: Readonly<Record<string, number>>): void {
     this.published = published;
     this.names = null;
+  }
+
+  /** Many photos are put: each new name would be looked for among all others. Until `releaseNames` they keep those they had. */
+  holdNames(): void {
+    this.held ??= new Set();
+  }
+
+  /** @returns other photos than those that were put, which are called otherwise now */
+  releaseNames(): number[] {
+    const { held, names: old } = this;
+    this.held = null;
+    if (!held?.size || !old) return [];
+    const names = this.namesNow();
+    this.names = names;
+    return [...names].flatMap(([id, name]) => (old.get(id) !== name && !held.has(id) ? [id] : []));
   }
 
   /** A photo is new, or another one than before. */
@@ -283,6 +300,10 @@ export class SetLedger {
 
   /** Another slug may give others another number: only where it was, or is, not this photo's alone. */
   private rename(id: number, before: string | undefined, near: Set<number>): void {
+    if (this.held) {
+      this.held.add(id);
+      return;
+    }
     const old = this.names;
     this.names = null;
     if (!old) return;
