@@ -17,7 +17,7 @@ export default defineConfig(
     extends: [ts.configs.strictTypeChecked],
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['playwright.config.ts', 'packages/web/vite.config.ts'] },
+        projectService: { allowDefaultProject: ['packages/web/vite.config.ts'] },
         tsconfigRootDir: import.meta.dirname,
       },
     },
