@@ -1,10 +1,10 @@
-// Memory of all processes while 200 photos of 12 MP are taken in and prepared.
+// Memory of all processes while many photos of 12 MP are taken in and prepared.
 import sharp from 'sharp';
 import { watchMemory } from '../processes.ts';
 import { report, seconds } from '../report.ts';
 import { newSet, prepared, startServer } from '../server.ts';
 
-const PHOTOS = 200;
+const PHOTOS = Number(process.env.PHOTOS ?? 200);
 const AT_ONCE = 3;
 
 /** A made-up 4000 × 3000 photo: soft noise in a tint of its own. */

@@ -14,7 +14,7 @@ import { report, seconds, type Figures } from '../report.ts';
 import { prepared, startServer } from '../server.ts';
 
 const WORKERS = 2;
-const ROUNDS = 3;
+const ROUNDS = Number(process.env.ROUNDS ?? 3);
 
 interface Application {
   time: number;
