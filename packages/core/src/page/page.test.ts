@@ -230,7 +230,7 @@ describe('a further page of a gallery', () => {
     turned,
   };
   test('holds the gallery alone, says which it is, and leads back', () => {
-    const html = galleryPage(options, paged, 2);
+    const html = galleryPage(options, paged, 2, 2);
     const document = parse(html);
     expect(html).toContain(`<title>${paged.title}, page 2 of 2</title>`);
     expect(html).toContain(`<h1>${paged.title}, page 2 of 2</h1>`);
@@ -242,7 +242,7 @@ describe('a further page of a gallery', () => {
     expect(html).toContain('aria-label="Page 2" aria-current="page"');
   });
   test('in the page’s language', () => {
-    expect(galleryPage({ ...options, language: 'de' }, paged, 2)).toContain(', Seite 2 von 2</h1>');
+    expect(galleryPage({ ...options, language: 'de' }, paged, 2, 2)).toContain(', Seite 2 von 2</h1>');
   });
 });
 

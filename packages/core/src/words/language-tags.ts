@@ -72,6 +72,19 @@ export function namedLanguages(): ReadonlyMap<string, Language> {
   return named;
 }
 
+let ownNamed: ReadonlyMap<string, Language> | undefined;
+
+/** The same languages by their own names, as they are compared: "deutsch". */
+function languagesByOwnName(): ReadonlyMap<string, Language> {
+  ownNamed ??= new Map(
+    [...namedLanguages().values()].map((tag) => [
+      folded(new Intl.DisplayNames([tag], { type: 'language' }).of(tag) ?? tag),
+      tag,
+    ]),
+  );
+  return ownNamed;
+}
+
 const folded = (text: string): string => text.trim().replace(/\s+/g, ' ').toLowerCase();
 
 /**
@@ -84,7 +97,5 @@ export function languageFrom(text: string): Language | null {
   for (const [name, tag] of namedLanguages()) if (folded(name) === said) return tag;
   const tag = canonical(text.trim());
   if (tag !== null && PRIMARY.test(tag)) return tag;
-  for (const own of namedLanguages().values())
-    if (folded(new Intl.DisplayNames([own], { type: 'language' }).of(own) ?? '') === said) return own;
-  return null;
+  return languagesByOwnName().get(said) ?? null;
 }

@@ -84,8 +84,9 @@ class PagesIn {
   }
 
   /** A further page of an arrangement. */
-  private turned(arrangement: Arrangement, n: number): string {
-    return galleryPage({ ...this.options(), turned: this.turns(arrangement.shortName, n) }, arrangement, n);
+  private turned(arrangement: Arrangement, n: number, count: number): string {
+    const options = { ...this.options(), turned: this.turns(arrangement.shortName, n) };
+    return galleryPage(options, arrangement, n, count);
   }
 
   /** Where the links between the pages of arrangements lead; all but one of them are at their first. */
@@ -112,7 +113,7 @@ class PagesIn {
       const standing = rows.filter((row) => slotsOf(row, setSlots).includes(shortName));
       const count = pagesOf(options, shownIn(arrangement, standing).length);
       for (let n = 2; n <= count; n++)
-        files.push([`${name}${fileOfPage(shortName, n)}`, this.turned(arrangement, n)]);
+        files.push([`${name}${fileOfPage(shortName, n)}`, this.turned(arrangement, n, count)]);
       if (!hasOwnPages(arrangement)) continue;
       for (const { file, html } of ownPages(this.options(1), arrangement))
         files.push([`${name}${this.folderOf(arrangement)}/${file}`, html]);

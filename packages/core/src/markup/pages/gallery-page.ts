@@ -3,26 +3,27 @@ import type { Arrangement } from '../../contract/index.ts';
 import { slotsOfArrangement } from '../../arrange/cells.ts';
 import { escapeHtml, tag } from '../../html/html.ts';
 import { phrasesIn } from '../../html/phrases.ts';
-import { slotsOf } from '../../plan/plan.ts';
-import { pagesOf, shownIn } from '../arranged/arranged.ts';
 import { aboveOf, boxed, documentMarkup, placeMarkup, type PageOptions } from './page.ts';
 
 /**
  * @param options of the set's page, with where the links between the gallery's pages lead
  * @param n which page, from 2: the first stands on the set's own
+ * @param count how many there are; see `pagesOf`
  */
-export function galleryPage(options: PageOptions, arrangement: Arrangement, n: number): string {
-  const { page, rows, setSlots, context, language = context.languages[0] ?? 'en' } = options;
+export function galleryPage(
+  options: PageOptions,
+  arrangement: Arrangement,
+  n: number,
+  count: number,
+): string {
+  const { page, context, language = context.languages[0] ?? 'en' } = options;
   const { phrases } = phrasesIn(language);
-  const standing = rows.filter((row) => slotsOf(row, setSlots).includes(arrangement.shortName));
-  const count = pagesOf(arrangement.options, shownIn(arrangement, standing).length);
-  const slot =
-    context.slots.find(({ id }) => id === arrangement.shortName) ?? slotsOfArrangement(arrangement).cell;
+  const { cell } = slotsOfArrangement(arrangement);
   const back = `<p>${tag('a', { href: './' })}${escapeHtml(phrases.allOf(page.title))}</a></p>`;
   return documentMarkup(options, {
     title: `${arrangement.title}, ${phrases.pageOf(n, count)}`,
     description: '',
     above: [...aboveOf(options), back],
-    main: boxed(slot, placeMarkup(slot, true, false, options), false),
+    main: boxed(cell, placeMarkup(cell, true, false, options), false),
   });
 }
