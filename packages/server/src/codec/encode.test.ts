@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { decode, encode } from './encode.ts';
 import { inputIn } from './gamut.ts';
 import type { RawPicture } from './raw.ts';
+import { shortened } from './short-way.ts';
 
 const [WIDTH, HEIGHT] = [96, 64];
 const photograph = { kind: 'photograph', lossless: false } as const;
@@ -79,5 +80,24 @@ describe('a JPEG', () => {
     const plain = await encode(picture, 'jpeg', { quality: 70 });
     expect(tableOf(own).equals(tableOf(same))).toBe(true);
     expect(tableOf(own).equals(tableOf(plain))).toBe(false);
+  });
+});
+
+describe('the short way', () => {
+  test('takes no more effort than it must, and touches nothing else', () => {
+    expect(shortened('webp', { target: 2, effort: 6 }, true)).toEqual({ target: 2, effort: 2 });
+    expect(shortened('avif', { quality: 50, effort: 3, bitDepth: 10 }, true)).toEqual({
+      ...{ quality: 50, effort: 0, bitDepth: 10 },
+    });
+  });
+  test('is not taken where it was not asked for, nor thoroughly, without loss or in other formats', () => {
+    const asked = { target: 2, effort: 6 };
+    expect(shortened('webp', asked, false)).toBe(asked);
+    for (const other of [
+      { ...asked, thorough: true },
+      { lossless: true, effort: 4 },
+    ])
+      expect(shortened('webp', other, true)).toBe(other);
+    expect(shortened('png', asked, true)).toBe(asked);
   });
 });

@@ -10,8 +10,8 @@ const BUILT = resolve(import.meta.dirname, '../../dist/codec');
 /** Pixels live outside V8's heap, so V8 sees little reason to collect: workers do it themselves after a job. */
 const WORKER_FLAGS = ['--expose-gc', '--max-semi-space-size=4'];
 
-/** A codec process needs no secrets: it gets what finds programs, fonts and temporary files. */
-const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ'];
+/** A codec process needs no secrets: it gets what finds programs, fonts and temporary files, and how it encodes. */
+const PASSED_ON = ['PATH', 'HOME', 'TMPDIR', 'LANG', 'LC_ALL', 'TZ', 'SHORT_ENCODING'];
 
 /**
  * Starts a codec process, or the one that looks for words.

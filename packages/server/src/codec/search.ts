@@ -14,6 +14,7 @@ import type { BitmapOutput } from './protocol.ts';
 import { decode, encode, encodeLossless } from './encode.ts';
 import { inputIn, type Gamut } from './gamut.ts';
 import type { RawPicture } from './raw.ts';
+import { shortened } from './short-way.ts';
 
 export interface Encoded {
   file: Buffer;
@@ -42,7 +43,8 @@ export class SizedPicture {
     format: BitmapOutput['format'],
     settings: Parameters<typeof encode>[2],
   ): Promise<Buffer> {
-    return encode(await inputIn(this.picture, this.gamut, settings.bitDepth), format, settings);
+    const input = await inputIn(this.picture, this.gamut, settings.bitDepth);
+    return encode(input, format, shortened(format, settings));
   }
 
   private async differenceOf(file: Buffer, density: number): Promise<number> {

@@ -19,7 +19,7 @@ export interface ServerProcess {
 /** Starts the server and waits for the address it prints. @throws Error when it ends before. */
 export async function startServer(env: Record<string, string>): Promise<ServerProcess> {
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, PORT: '0', SEED_DEMO: '1', IDLE_WORK: '0', ...env },
+    env: { ...process.env, PORT: '0', SEED_DEMO: '1', IDLE_WORK: '0', SHORT_ENCODING: '1', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const gone = new Promise<void>((done) => child.once('exit', () => done()));

@@ -74,6 +74,7 @@ export async function testServer(
     idleWork: false,
     ...change,
   };
+  process.env.SHORT_ENCODING ??= '1';
   const sequelize = await connect(database.url);
   const reports: string[] = [];
   const parts = await buildParts(config, sequelize, (sentence) => reports.push(sentence));
