@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { expect, test as base, type Page } from '@playwright/test';
 import type { Policy, Words } from '@dusky-otter/core/contract';
 import type { Command } from '@dusky-otter/core/edits';
+import { firstPlaces } from '../packages/core/src/reading/index.ts';
 import { startServer, type ServerProcess } from '../packages/server/src/testing/process.ts';
 import { ownDatabase } from '../packages/server/src/testing/database.ts';
 
@@ -151,4 +152,30 @@ export async function axeFindings(page: Page): Promise<string[]> {
         `${id}: ${nodes.map((n) => `${n.html.slice(0, 160)} ${n.failureSummary}`).join(' | ')}`,
     );
   });
+}
+
+/** Opens the text column and the grid in a set that was just made. */
+export async function openFirst(address: string, setId: number): Promise<void> {
+  const response = await fetch(`${address}/api/sets/${setId}/edits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(firstPlaces(['column', 'grid'], crypto.randomUUID())),
+  });
+  expect(response.status).toBe(200);
+}
+
+/** Photos of the set as the Arrange stop shows them beside the places. */
+export const trayOf = (page: Page) =>
+  page.getByRole('listbox', { name: 'All photos of the set' }).getByRole('option');
+
+/** Makes an arrangement of the first photos of the set, from the Arrange stop. */
+export async function arrangeFirst(page: Page, title: string, photos: number): Promise<void> {
+  const tray = trayOf(page);
+  await tray.first().click();
+  await tray.nth(photos - 1).click({ modifiers: ['Shift'] });
+  await expect(page.getByRole('toolbar', { name: `${photos} picked` })).toBeVisible();
+  await page.getByRole('button', { name: 'New arrangement' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill(title);
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
 }

@@ -1,18 +1,20 @@
 // An arrangement is made, tried as other kinds, kept, filled and ordered, and stands in the page that goes out.
-import { allMade, axeFindings, expect, FIRST_FIVE, keepFew, saved, test } from './application.ts';
+import {
+  allMade,
+  arrangeFirst,
+  axeFindings,
+  expect,
+  FIRST_FIVE,
+  keepFew,
+  saved,
+  test,
+} from './application.ts';
 
 test('from photos to an arrangement on the page', async ({ page, server, setId }) => {
   await keepFew(server, setId, FIRST_FIVE);
   await page.goto(`${server.address}/sets/${setId}/arrange`);
   // Of four photos; large files of all of them would be made.
-  const rows = page.locator('[data-row]');
-  const beside = { position: { x: 90, y: 30 } };
-  await rows.first().click(beside);
-  await rows.nth(3).click({ ...beside, modifiers: ['Shift'] });
-  await page.getByRole('button', { name: 'Arrangements' }).click();
-  await page.getByRole('menuitem', { name: 'A new one of the 4 selected…' }).click();
-  await page.getByRole('textbox', { name: 'Name' }).fill('Pots from this firing');
-  await page.getByRole('button', { name: 'Make it' }).click();
+  await arrangeFirst(page, 'Pots from this firing', 4);
   await expect(page).toHaveURL(/\/arrange\/pots-from-this-firing$/);
   const pictures = page.getByRole('region', { name: 'In order' }).getByRole('listitem');
   await expect(pictures).toHaveCount(4);
@@ -127,8 +129,7 @@ for (const theme of ['day', 'dusk'] as const)
     await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
     await keepFew(server, setId, FIRST_FIVE);
     await page.goto(`${server.address}/sets/${setId}/arrange`);
-    await page.getByRole('button', { name: 'Arrangements' }).click();
-    await page.getByRole('menuitem', { name: /^A new one/ }).click();
+    await page.getByRole('button', { name: 'New arrangement' }).click();
     await page.getByRole('textbox', { name: 'Name' }).fill(`Hero, ${theme}`);
     await page.getByRole('button', { name: 'Make it' }).click();
     await expect(page.getByRole('heading', { level: 1, name: `Hero, ${theme}` })).toBeVisible();

@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import type { Page } from '@playwright/test';
-import { allMade, axeFindings, drop, expect, rowOf, saved, test } from './application.ts';
+import { allMade, axeFindings, drop, expect, rowOf, saved, test, trayOf } from './application.ts';
 
 /** Where the red square stands in the upright photo, as fractions. */
 const SQUARE = { x: 0.85, y: 0.2 };
@@ -150,12 +150,28 @@ test('from dropped photos to a page that loads the right files', async ({ page, 
   );
   for (const i of [0, 1, 2]) await expect(rowOf(page, `IMG-2026090${i}.jpg`)).toContainText('2400 × 3200');
 
-  // Arrange: the first goes to the hero as well.
+  // The page is empty: what is proposed is taken, and the grid and the hero are put onto it by hand.
+  const proposal = page.getByRole('region', { name: 'A proposal for the page' });
+  await expect(proposal).toContainText('all 3 photos');
+  expect((await server.state()).preparation.wanted).toBe(0);
+  await proposal.getByRole('button', { name: 'Take it' }).click();
+  await expect(proposal).toHaveCount(0);
   await page.getByRole('link', { name: /^Arrange/ }).click();
-  await page
-    .getByRole('group', { name: 'Places of IMG-20260900.jpg' })
-    .getByRole('button', { name: 'Full-width hero' })
-    .click();
+  await expect(page.getByRole('region', { name: 'Text column' })).toContainText('3 photos');
+  const tray = trayOf(page);
+  const putInto = async (place: RegExp) => {
+    await page.getByRole('button', { name: 'Put into…' }).click();
+    await page.getByRole('menuitem', { name: place }).click();
+  };
+  await tray.first().click();
+  await tray.nth(2).click({ modifiers: ['Shift'] });
+  await putInto(/^Square thumbnail grid/);
+  await expect(page.getByRole('region', { name: 'Square thumbnail grid' })).toContainText('3 photos');
+  await tray.first().click();
+  await putInto(/^Full-width hero/);
+  await expect(
+    page.getByRole('listbox', { name: 'Photos in Full-width hero' }).getByRole('option'),
+  ).toHaveText(['']);
 
   // Frame: the focal point of each is dragged onto the red square.
   for (const i of [0, 1, 2]) {

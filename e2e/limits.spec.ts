@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import type { Page } from '@playwright/test';
-import { allMade, axeFindings, drop, expect, keepFew, saved, test } from './application.ts';
+import { allMade, axeFindings, drop, expect, keepFew, openFirst, saved, test } from './application.ts';
 
 const DEMO = resolve(import.meta.dirname, '../demo');
 const KEPT = ['DSC00198.JPG', 'GM_0412.JPG', 'DSC00307.JPG', 'GM_0467.JPG', 'DSC00268.JPG'];
@@ -121,6 +121,7 @@ test('smaller files are looked for when somebody asks, and handed over', async (
     body: JSON.stringify({ name: 'One photo' }),
   });
   const { id } = (await made.json()) as { id: number };
+  await openFirst(server.address, id);
   await page.goto(`${server.address}/sets/${id}/gather`);
   await drop(page, [
     { name: 'tiny.jpg', bytes: await readFile(join(DEMO, 'special/tiny.jpg')), type: 'image/jpeg' },

@@ -1,6 +1,6 @@
 // Many windows, and sets that are longer than what is shown at once.
 import sharp from 'sharp';
-import { expect, saved, test } from './application.ts';
+import { expect, openFirst, saved, test } from './application.ts';
 
 test('nine windows of one browser hear of each other, and the ninth answers as the first does', async ({
   context,
@@ -43,6 +43,7 @@ test('an arrangement of photos beyond the first two hundred shows them, and is p
   };
   const { id: site } = await post('/api/sites', { name: 'Gullmoor Pottery' });
   const { id: set } = await post(`/api/sites/${site}/sets`, { name: 'Shelf after shelf' });
+  await openFirst(server.address, set);
   // They are looked at only: nothing is made of them meanwhile.
   await fetch(`${server.address}/api/sets/${set}/preparation`, {
     method: 'PUT',
@@ -79,11 +80,7 @@ test('an arrangement of photos beyond the first two hundred shows them, and is p
     });
   };
   await page.goto(`${server.address}/sets/${set}/arrange`);
-  await page.getByRole('button', { name: 'Arrangements' }).click();
-  await page
-    .getByRole('menuitem', { name: /^A new one/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'New arrangement' }).click();
   await page.getByRole('textbox', { name: 'Name' }).fill('The last shelf');
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page).toHaveURL(/\/arrange\/the-last-shelf$/);

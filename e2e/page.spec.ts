@@ -2,7 +2,17 @@
 // editor has to press for each is counted.
 import type { Locator, Page, TestInfo } from '@playwright/test';
 import type { SetPage } from '../packages/core/src/contract/index.ts';
-import { allMade, axeFindings, expect, FIRST_FIVE, keepFew, saved, test } from './application.ts';
+import {
+  FIRST_FIVE,
+  allMade,
+  arrangeFirst,
+  axeFindings,
+  expect,
+  keepFew,
+  openFirst,
+  saved,
+  test,
+} from './application.ts';
 
 /** Counts what is pressed, and says so with the test. */
 class Presses {
@@ -44,15 +54,7 @@ const pageOf = async (address: string, setId: number): Promise<SetPage | null> =
 /** An arrangement of the first photos of the demo's set, made as one makes it. */
 async function newArrangement(page: Page, address: string, setId: number, title: string, photos = 4) {
   await page.goto(`${address}/sets/${setId}/arrange`);
-  const rows = page.locator('[data-row]');
-  const beside = { position: { x: 90, y: 30 } };
-  await rows.first().click(beside);
-  await rows.nth(photos - 1).click({ ...beside, modifiers: ['Shift'] });
-  await page.getByRole('button', { name: 'Arrangements' }).click();
-  await page.getByRole('menuitem', { name: /^A new one of the/ }).click();
-  await page.getByRole('textbox', { name: 'Name' }).fill(title);
-  await page.getByRole('button', { name: 'Make it' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  await arrangeFirst(page, title, photos);
   await saved(page);
 }
 const proofOf = (page: Page) => page.frameLocator('iframe[aria-hidden="false"]');
@@ -245,6 +247,7 @@ test('galleries: an index leads to other sets, and photos come from them', async
     body: JSON.stringify({ name: 'Beach finds' }),
   });
   const { id: other } = (await made.json()) as { id: number };
+  await openFirst(server.address, other);
   const { rows } = await server.state(setId);
   const away = rows.slice(-2);
   await fetch(`${server.address}/api/sets/${other}/photos`, {

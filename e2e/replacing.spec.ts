@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import sharp from 'sharp';
-import { allMade, axeFindings, drop, expect, rowOf, saved, test } from './application.ts';
+import { allMade, axeFindings, drop, expect, openFirst, rowOf, saved, test } from './application.ts';
 
 const DEMO = resolve(import.meta.dirname, '../demo');
 const photo = (file: string, width: number, height: number) =>
@@ -95,6 +95,7 @@ test('a drawing goes out as one: the page shows it as wide as its place, and dra
     }).then((response) => response.json() as Promise<{ id: number }>);
   const { id: site } = await post('/api/sites', { name: 'Gullmoor Pottery' });
   const { id: set } = await post(`/api/sites/${site}/sets`, { name: 'Logos' });
+  await openFirst(server.address, set);
   await page.goto(`${server.address}/sets/${set}/gather`);
   const bytes = await readFile(join(DEMO, 'special/logo-gullmoor.svg'));
   await drop(page, [{ name: 'logo.svg', bytes, type: 'image/svg+xml' }]);

@@ -7,6 +7,7 @@ import { arrangementRules, pageMarkup, pageStyles, runtimeFor } from '../package
 import { CONTEXT, sampleRow } from '../packages/core/src/testing/sample.ts';
 import config from '../playwright.config.ts';
 import { runtimeFile } from './specimen.ts';
+import { openIn } from '../packages/core/src/plan/index.ts';
 
 const WINDOWS = [320, 390, 820, 1280, 1920];
 
@@ -32,7 +33,7 @@ function pageOf(design: SetPage['design']): string {
     ...{ design, tone: 'light', template: '' },
     parts: standing.map((slot) => ({ kind: 'place', slot, titled: true })),
   };
-  const html = pageMarkup({ page, rows, setSlots: standing, context, urlOf: () => 'data:,' });
+  const html = pageMarkup({ page, rows, setPlaces: openIn(...standing), context, urlOf: () => 'data:,' });
   const used = runtimeFor(cells);
   const styles = [
     pageStyles({ slots }, page),

@@ -27,7 +27,7 @@ test('each stop says its own name, next step and page title; its count is its ow
     ['frame', 'Frame photos', 'Next crop to confirm'],
     ['weigh', 'Weigh files', 'Next that needs care'],
     ['describe', 'Describe photos', 'Next without words'],
-    ['arrange', 'Arrange photos', 'Next without a place'],
+    ['arrange', 'Arrange photos', 'Add photos'],
     ['rehearse', 'Rehearse the page', 'The page is right'],
     ['hand-over', 'Hand over files', 'Download the files'],
   ] as const;
@@ -52,9 +52,8 @@ test('Arrange, Rehearse and Hand over are done by their work, and undone by a ch
   await drop(page, [{ name: 'a.jpg', bytes: await photo(60), type: 'image/jpeg' }]);
   await expect(rowOf(page, 'a.jpg')).toBeVisible();
   const stop = (name: string) => page.getByRole('link', { name: new RegExp(`^${name}`) });
-  await expect(stop('Arrange')).toContainText('to confirm not begun');
-  await stop('Arrange').click();
-  await page.getByRole('button', { name: 'These places are right' }).click();
+  await expect(stop('Arrange')).toContainText('1 left not begun');
+  await page.getByRole('button', { name: 'Take it' }).click();
   await expect(stop('Arrange')).toContainText('done');
   await allMade(page);
   await stop('Rehearse').click();
@@ -220,6 +219,7 @@ test('Weigh says quality and difference of a file as soon as it is made', async 
   await newSet(page, server.address, 'Weighed at once');
   await page.getByRole('link', { name: /^Weigh/ }).click();
   await drop(page, [{ name: 'tile.jpg', bytes: await photo(77), type: 'image/jpeg' }]);
+  await page.getByRole('button', { name: 'Take it' }).click();
   await expect(rowOf(page, 'tile.jpg')).toContainText(/Visible difference \d\.\d\d at most, of 2 allowed\./);
   await allMade(page);
   const said = async () => /\d+ of \d+ files.*/.exec(await rowOf(page, 'tile.jpg').innerText())![0];
@@ -237,6 +237,7 @@ test('the rehearsed page is not shown anew for every file that is made', async (
     page,
     made.map((bytes, i) => ({ name: `calm-${i}.jpg`, bytes, type: 'image/jpeg' })),
   );
+  await page.getByRole('button', { name: 'Take it' }).click();
   for (const i of [0, 1, 2, 3]) await expect(rowOf(page, `calm-${i}.jpg`)).toBeVisible();
   let loads = 0;
   page.on('request', (request) => {

@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import { chance } from '../packages/core/src/chance/index.ts';
 import type { SentPhoto } from '../packages/core/src/contract/index.ts';
 import { positionBetween, type Command } from '../packages/core/src/edits/index.ts';
-import { expect, test } from './application.ts';
+import { expect, openFirst, test } from './application.ts';
 import { SoakClient } from './soak-client.ts';
 
 const STEPS = Number(process.env.SOAK_STEPS ?? 180);
@@ -60,6 +60,7 @@ test('random edits, undos, arrivals and broken lines end in one state', async ({
     await post(`/api/sites/${site}/sets`, { name: 'A' }),
     await post(`/api/sites/${site}/sets`, { name: 'B' }),
   ];
+  for (const set of sets) await openFirst(address, set);
   const upload = async (setId: number, n: number) => {
     const body = new Uint8Array(await picture(n));
     await fetch(`${address}/api/sets/${setId}/files?name=photo-${n}.jpg`, {

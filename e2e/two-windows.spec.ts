@@ -1,7 +1,7 @@
 // Two browsers on one set, and on two sets that share photos: nobody's work is lost, and everybody sees it.
 import type { Browser, Page, Route } from '@playwright/test';
 import type { ServerProcess } from '../packages/server/src/testing/process.ts';
-import { expect, rowOf, saved, test } from './application.ts';
+import { expect, openFirst, rowOf, saved, test } from './application.ts';
 
 const altOf = (page: Page, file = 'GM_0418.JPG') => page.getByLabel(`Alt text of ${file}`);
 
@@ -102,6 +102,7 @@ test('a photo in two sets: each sees what the other does with it', async ({
     fetch(`${server.address}${path}`, { method: 'POST', headers: { 'content-type': type }, body });
   const made = await post(`/api/sites/${site.id}/sets`, JSON.stringify({ name: 'Second' }));
   const second = ((await made.json()) as { id: number }).id;
+  await openFirst(server.address, second);
   const shared = rows.find(({ fileName }) => fileName === 'GM_0412.JPG')!;
   const { readFile } = await import('node:fs/promises');
   const bytes = await readFile(new URL('../demo/photos/GM_0412.JPG', import.meta.url));

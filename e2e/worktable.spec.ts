@@ -37,7 +37,7 @@ test('a click selects, Ctrl adds, Shift reaches; no modified click opens', async
   await sizeOf('Wood kiln at dusk').click({ modifiers: ['Control', 'Shift'] });
   await expect(page).toHaveURL(/gather$/);
   await page.keyboard.press('Escape');
-  await expect(foot).toContainText('Nothing selected: all 14 photos go');
+  await expect(foot).toContainText('All 14 photos go');
 });
 
 test('everything from the keyboard: cursor, selection, next without words, bench and back', async ({

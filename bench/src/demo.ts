@@ -1,9 +1,10 @@
 // The demo photos as the application has them: facts, focal points and the slots where they stand.
+import { openIn } from '@dusky-otter/core/plan';
 import { createHash } from 'node:crypto';
 import { mkdtemp, readFile, readdir, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import type { Photo, PlanContext, SlotId } from '@dusky-otter/core/contract';
+import type { Photo, PlanContext, SetPlaces, SlotId } from '@dusky-otter/core/contract';
 import { placementsFor, positions } from '@dusky-otter/core/edits';
 import { firstFrame } from '@dusky-otter/core/geometry';
 import { DEFAULT_DEVICES, SHIPPED_SLOTS } from '@dusky-otter/core/slots';
@@ -23,7 +24,7 @@ interface Scenario {
 }
 
 export interface DemoSet {
-  setSlots: SlotId[];
+  setPlaces: SetPlaces;
   /** Those of the demo's set, then the other demo photos at the set's slots. */
   photos: (Photo & { path: string; inSet: boolean })[];
 }
@@ -85,5 +86,5 @@ export async function demoSet(): Promise<DemoSet> {
       inSet: id < scenario.photos.length,
     });
   }
-  return { setSlots: scenario.slots, photos };
+  return { setPlaces: openIn(...scenario.slots), photos };
 }

@@ -16,7 +16,7 @@ export async function timeRatio(demo: DemoSet): Promise<Figures> {
   const times = { search: 0, fixed: 0 };
   let count = 0;
   for (const photo of demo.photos.filter((p) => p.inSet)) {
-    const batches = batchesOf(photo, demo.setSlots, FIRST_CONTEXT);
+    const batches = batchesOf(photo, demo.setPlaces, FIRST_CONTEXT);
     for (const way of ['search', 'fixed', 'fixed', 'search'] as const) {
       const from = performance.now();
       for (const { crop, outputs } of batches) {
@@ -40,7 +40,7 @@ export async function timeRatio(demo: DemoSet): Promise<Figures> {
       }
       times[way] += performance.now() - from;
     }
-    count += planPhoto(photo, demo.setSlots, FIRST_CONTEXT).length;
+    count += planPhoto(photo, demo.setPlaces, FIRST_CONTEXT).length;
   }
   await rm(folder, { recursive: true });
   return {

@@ -5,7 +5,7 @@ import { resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
 import type { SetEvent } from '@dusky-otter/core/contract';
-import { wholeSet, type WholeSet } from '@dusky-otter/core/reading';
+import { firstPlaces, wholeSet, type WholeSet } from '@dusky-otter/core/reading';
 import { ROOT } from './report.ts';
 
 export interface RunningServer {
@@ -55,7 +55,9 @@ async function post(server: RunningServer, path: string, body: object): Promise<
 /** Makes a set in a site of its own. @returns its id */
 export async function newSet(server: RunningServer, name: string): Promise<number> {
   const site = await post(server, '/api/sites', { name: 'Gullmoor Pottery' });
-  return (await post(server, `/api/sites/${site.id}/sets`, { name })).id;
+  const { id } = await post(server, `/api/sites/${site.id}/sets`, { name });
+  await post(server, `/api/sets/${id}/edits`, firstPlaces(['column', 'grid'], crypto.randomUUID()));
+  return id;
 }
 
 /** Listens until every wanted version of a set is made. @throws Error when one failed. */

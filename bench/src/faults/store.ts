@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { WholeSet } from '@dusky-otter/core/reading';
+import { firstPlaces, type WholeSet } from '@dusky-otter/core/reading';
 import sharp from 'sharp';
 import type { Rig } from '../rig.ts';
 
@@ -19,9 +19,10 @@ export async function newSet(rig: Rig): Promise<number> {
   const site = (await (await rig.ask('POST', '/api/sites', { name: 'Gullmoor Pottery' })).json()) as {
     id: number;
   };
-  return (
-    (await (await rig.ask('POST', `/api/sites/${site.id}/sets`, { name: 'Faults' })).json()) as { id: number }
-  ).id;
+  const made = await rig.ask('POST', `/api/sites/${site.id}/sets`, { name: 'Faults' });
+  const { id } = (await made.json()) as { id: number };
+  await rig.ask('POST', `/api/sets/${id}/edits`, firstPlaces(['column', 'grid'], crypto.randomUUID()));
+  return id;
 }
 
 /** Every wanted file is stored byte for byte, and no other is. */

@@ -4,7 +4,7 @@ import { fork } from 'node:child_process';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { planPhoto } from '@dusky-otter/core/plan';
+import { planPhoto, setPlacesOf } from '@dusky-otter/core/plan';
 import type { WholeSet } from '@dusky-otter/core/reading';
 import { openDatabase } from '../../../packages/server/dist/database/connect.js';
 import type { BareOutput } from '../bare-worker.ts';
@@ -68,7 +68,7 @@ function dealt(state: WholeSet, dataDir: string, folder: string): BareOutput[][]
   for (const row of state.rows) {
     const { hash } = row.original;
     const source = join(dataDir, 'originals', hash.slice(0, 2), hash);
-    const own = planPhoto(row, state.set.slots, state.site).filter(
+    const own = planPhoto(row, setPlacesOf(state.set), state.site).filter(
       ({ key }) => !seen.has(key) && seen.add(key),
     );
     own.sort((a, b) => a.shape.localeCompare(b.shape) || a.width - b.width);

@@ -34,11 +34,11 @@ interface Sized {
 }
 
 /** Every size and density that the plan wants of photographs, each once. */
-async function sizesOf({ photos, setSlots }: DemoSet): Promise<Sized[]> {
+async function sizesOf({ photos, setPlaces }: DemoSet): Promise<Sized[]> {
   const found: Sized[] = [];
   for (const photo of photos) {
     if (treatmentOf(photo.original).kind !== 'photograph') continue;
-    for (const { crop, outputs } of batchesOf(photo, setSlots, FIRST_CONTEXT)) {
+    for (const { crop, outputs } of batchesOf(photo, setPlaces, FIRST_CONTEXT)) {
       const source = await decodeCrop(photo.path, photo.original, crop);
       for (const { width, height, settings, format } of outputs) {
         if (format !== 'jpeg') continue;

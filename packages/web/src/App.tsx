@@ -18,6 +18,7 @@ const WeighBench = lazy(async () => ({ default: (await import('./weigh/WeighBenc
 const DescribeBench = lazy(async () => ({
   default: (await import('./describe/DescribeBench.tsx')).DescribeBench,
 }));
+const Shelves = lazy(async () => ({ default: (await import('./arrange/Shelves.tsx')).Shelves }));
 const Arrange = lazy(async () => ({ default: (await import('./arrange/Arrange.tsx')).Arrange }));
 const Page = lazy(async () => ({ default: (await import('./page/Page.tsx')).Page }));
 const Reading = lazy(async () => ({
@@ -39,6 +40,7 @@ const screens = (
             <Route path="frame/:photoId" element={late(<FrameBench />)} />
             <Route path="weigh/:photoId" element={late(<WeighBench />)} />
             <Route path="describe/:photoId" element={late(<DescribeBench />)} />
+            <Route path="arrange" element={late(<Shelves />)} />
             <Route path="arrange/:slot" element={late(<Arrange />)} />
             <Route path="page" element={late(<Page />)} />
             <Route path="reading" element={late(<Reading />)} />

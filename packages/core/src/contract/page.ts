@@ -40,3 +40,14 @@ export interface PageEntry {
   /** Photos that stand in its set. */
   photos: number;
 }
+
+/** An arrangement as it stands on the page of another set of the site. */
+export interface Elsewhere {
+  set: number;
+  /** Of its page. */
+  title: string;
+  slot: SlotId;
+  photos: number;
+  /** Hashes of the originals of the first of them. */
+  pictures: string[];
+}

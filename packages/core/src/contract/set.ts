@@ -7,7 +7,7 @@ export interface SetDecisions {
   name: string;
   /** Open slots: every photo without placements of its own stands in them. */
   slots: SlotId[];
-  /** An editor has said that the places are right; a new set begins with places of its own accord. */
+  /** An editor has said where the photos stand, or left what was proposed. */
   arranged: boolean;
   /** The page was looked at and found right, and nothing has changed since. */
   rehearsed: boolean;
@@ -15,6 +15,14 @@ export interface SetDecisions {
   archived: boolean;
   /** Its page; null: one that follows from where its photos stand. */
   page: SetPage | null;
+}
+
+/** Where photos of a set are seen. */
+export interface SetPlaces {
+  /** Open slots: every photo without placements of its own stands in them. */
+  open: readonly SlotId[];
+  /** Those that its page shows; null: all in which photos stand. */
+  shown: readonly SlotId[] | null;
 }
 
 export interface PhotoSet extends SetDecisions {
@@ -26,7 +34,7 @@ export interface PhotoSet extends SetDecisions {
 }
 
 export type Stop = 'frame' | 'weigh' | 'describe' | 'arrange';
-export type Filter = 'all' | 'words' | 'crop' | 'budget' | 'small' | 'ready';
+export type Filter = 'all' | 'words' | 'crop' | 'budget' | 'small' | 'unplaced' | 'ready';
 
 /** Bytes of what a screen is sent for all photos of a set, and whether everything of it is made. */
 export interface SentBytes {
@@ -44,6 +52,15 @@ export interface WordCounts {
   open: number;
 }
 
+/** What the photos of a set that stand in one place add up to. */
+export interface PlaceCounts {
+  photos: number;
+  /** Bytes that a phone is sent for them; 0 where the page does not show the place. */
+  phone: SentBytes;
+  /** Those with open work at each stop. */
+  open: Record<Exclude<Stop, 'arrange'>, number>;
+}
+
 /** What a set's photos add up to, those in the bin apart. */
 export interface SetCounts {
   /** Photos under each filter. */
@@ -53,8 +70,8 @@ export interface SetCounts {
   /** How far the words have come: each photo counts once. */
   words: WordCounts;
   binned: number;
-  /** Photos that stand in each place. */
-  places: Record<SlotId, number>;
+  /** What stands in each place, also in those that the page does not show. */
+  places: Record<SlotId, PlaceCounts>;
   /** Photos with placements of their own. */
   placed: number;
   /** Bytes of the originals. */

@@ -1,8 +1,17 @@
 // The machine-readable part of a hand-over: manifest.json and words.csv.
 import { writeCsv } from '../csv/csv.ts';
-import type { Language, PhotoRow, PlanContext, RowVariant, Slot, SlotId, Words } from '../contract/index.ts';
+import type {
+  Language,
+  PhotoRow,
+  PlanContext,
+  RowVariant,
+  SetPlaces,
+  Slot,
+  Words,
+} from '../contract/index.ts';
 import { isTurned } from '../geometry/frame.ts';
-import { cropIn, slotsOf } from '../plan/plan.ts';
+import { cropIn } from '../plan/plan.ts';
+import { slotsOf } from '../plan/set-places.ts';
 import { concernsOf, handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
 
 export interface ManifestOptions {
@@ -10,7 +19,7 @@ export interface ManifestOptions {
   set: string;
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'> & Partial<Pick<PlanContext, 'languages'>>;
   rows: readonly PhotoRow[];
-  setSlots: readonly SlotId[];
+  setPlaces: SetPlaces;
   /** Words in the site's other languages, by photo; those that nobody wrote are not there. */
   translations?: readonly { language: Language; words: ReadonlyMap<number, Words> }[];
   pathOf: (row: PhotoRow, variant: RowVariant) => string;
@@ -24,7 +33,7 @@ export function manifestOf({
   set,
   context,
   rows,
-  setSlots,
+  setPlaces,
   translations = [],
   pathOf,
   delivered,
@@ -55,8 +64,8 @@ export function manifestOf({
           }),
         ),
       }),
-      slots: slotsOf(row, setSlots),
-      concerns: handoverConcerns(concernsOf(row, setSlots, context, same.get(row.id) ?? [])).map(
+      slots: slotsOf(row, setPlaces),
+      concerns: handoverConcerns(concernsOf(row, setPlaces, context, same.get(row.id) ?? [])).map(
         ({ code, severity, sentence }) => ({
           code,
           severity,
@@ -88,7 +97,7 @@ export function manifestOf({
  */
 export function wordsCsv(
   rows: readonly PhotoRow[],
-  where?: { slots: readonly Slot[]; setSlots: readonly SlotId[] },
+  where?: { slots: readonly Slot[]; setPlaces: SetPlaces },
 ): string {
   const head = [
     'file',
@@ -117,7 +126,7 @@ export function wordsCsv(
       words.newWindow ? 'yes' : '',
     ];
     if (!where) return line;
-    const own = slotsOf(row, where.setSlots);
+    const own = slotsOf(row, where.setPlaces);
     return [
       ...line,
       where.slots

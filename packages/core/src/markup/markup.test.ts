@@ -14,6 +14,7 @@ import { pageMarkup } from './pages/page.ts';
 import { addressUnder, prefixProblem } from '../html/address.ts';
 import { figureMarkup, pictureMarkup, plainMarkup } from './picture.ts';
 import { figureStyles } from './styles.ts';
+import { openIn } from '../plan/set-places.ts';
 
 const urlOf = (variant: RowVariant) =>
   `photos/${variant.shape.replace(':', 'x')}-${variant.width}.${variant.format}`;
@@ -201,7 +202,7 @@ describe('the page', () => {
   const html = pageMarkup({
     page: firstPage('Kiln <diary>', CONTEXT.slots, () => true),
     rows,
-    setSlots: ['hero', 'grid'],
+    setPlaces: openIn('hero', 'grid'),
     context: CONTEXT,
     urlOf: (_, v) => urlOf(v),
   });
@@ -257,7 +258,7 @@ describe('manifest and words', () => {
           set: 'T',
           context: CONTEXT,
           rows: [row],
-          setSlots: ['grid'],
+          setPlaces: openIn('grid'),
           pathOf: (_, v) => urlOf(v),
         }),
       ),

@@ -23,6 +23,7 @@ import { NO_WORDS } from '../words/no-words.ts';
 import { firstPage, freeFolder, pageProblem } from './page.ts';
 import { beginningOf, passageProblem } from '../html/passage.ts';
 import { filledTemplate, SPOT, TITLE_SPOT, templateProblem } from './template.ts';
+import { openIn } from '../plan/set-places.ts';
 
 const PAGE: SetPage = firstPage('Kiln <diary>', [], () => false);
 const text = (words: string): PagePart => ({
@@ -153,7 +154,7 @@ const entries: PageEntry[] = ['home', 'shop', 'hidden'].map((folder, n) => ({
 const optionsOf = (page: Partial<SetPage>): PageOptions => ({
   page: { ...PAGE, ...page },
   rows,
-  setSlots: ['jug', 'pots'],
+  setPlaces: openIn('jug', 'pots'),
   context,
   entries,
   set: 2,

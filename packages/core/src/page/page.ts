@@ -3,6 +3,7 @@ import { arrangementIn } from '../arrange/cells.ts';
 import type { PageEntry, PagePart, SetPage, Slot, SlotId } from '../contract/index.ts';
 import { linkProblem } from '../html/link.ts';
 import { isDeviceName } from '../naming/folders.ts';
+import { widthAt } from '../css/width-rule.ts';
 import { slugOf } from '../naming/naming.ts';
 import { isSlotId } from '../places/problem.ts';
 import { standable } from '../slots/slots.ts';
@@ -18,11 +19,18 @@ const LONGEST_FOLDER = 60;
 export const isFolder = (text: string): boolean =>
   text.length <= LONGEST_FOLDER && /^[a-z0-9]+(-[a-z0-9]+)*$/.test(text) && !isDeviceName(text);
 
+/** A place as it comes onto a page: an arrangement under its title. */
+export const partFor = (slot: Slot): PagePart => ({
+  kind: 'place',
+  slot: slot.id,
+  titled: arrangementIn(slot) !== null,
+});
+
 /** A page as it follows from where photos stand: every place that has some, arrangements under their titles. */
 export function firstPage(title: string, slots: readonly Slot[], used: (slot: SlotId) => boolean): SetPage {
   const parts = standable(slots)
     .filter(({ id }) => used(id))
-    .map((slot): PagePart => ({ kind: 'place', slot: slot.id, titled: arrangementIn(slot) !== null }));
+    .map(partFor);
   return {
     ...{ title, description: '', folder: freeFolder(title, []), home: null, menu: true },
     ...{ design: 'plain', tone: 'light', template: '', parts },
@@ -71,3 +79,24 @@ export function pageProblem(page: SetPage): string | null {
 
 /** From the page of one set to that of another: pages lie in folders beside each other. */
 export const addressOfPage = ({ folder }: Pick<PageEntry, 'folder'>): string => `../${folder}/`;
+
+/** Photos from which on a page of them all, one below the other, would be too long to be read. */
+const MANY = 7;
+
+/**
+ * The place that is proposed for all photos of a set whose page is empty: few stand one below the other, as wide as a
+ * text, many side by side.
+ * @param photos how many there are
+ * @returns null where the site has no place
+ */
+export function proposedPlace(slots: readonly Slot[], photos: number): Slot | null {
+  const places = standable(slots);
+  const widthOf = ({ rule }: Slot): number => widthAt(rule, 1280);
+  // By their widths on a laptop: a text's width is about half of it, a thumbnail's a fifth.
+  const wanted = photos < MANY ? 640 : 256;
+  const distance = (slot: Slot): number => Math.abs(Math.log(Math.max(1, widthOf(slot)) / wanted));
+  return places.reduce<Slot | null>(
+    (best, slot) => (best && distance(best) <= distance(slot) ? best : slot),
+    null,
+  );
+}

@@ -9,6 +9,7 @@ import { CONTEXT, sampleRow, slotById } from '../testing/sample.ts';
 import { treatmentOf } from '../weight/kind.ts';
 import { isDrawingIn, planPhoto } from './plan.ts';
 import { sharpnessIn, sharpnessInWords } from './sharpness.ts';
+import { openIn } from './set-places.ts';
 
 const DRAWING: DrawingFacts = { bytes: 4_000, bitmap: 14_000, unsafe: null };
 const FACTS = { format: 'svg', transparent: true, width: 3200, height: 1600 } as const;
@@ -59,7 +60,7 @@ describe('the kind', () => {
 
 describe('a drawing', () => {
   test('is one file for each shape of a place, as wide as it stands on a laptop', () => {
-    const planned = planPhoto(rowOf(['hero', 'column']), ['hero', 'column'], CONTEXT);
+    const planned = planPhoto(rowOf(['hero', 'column']), openIn('hero', 'column'), CONTEXT);
     const told = planned.map(({ slot, shape, width, height, format }) => [
       slot,
       shape,
@@ -99,10 +100,10 @@ describe('a drawing', () => {
       missing: 0,
     });
     expect(sharpnessInWords(row, slot, part, crop, CONTEXT.devices)).toMatch(/^Sharp on every screen/);
-    expect(concernsOf(row, ['hero'], CONTEXT, []).map(({ code }) => code)).not.toContain('too-small');
+    expect(concernsOf(row, openIn('hero'), CONTEXT, []).map(({ code }) => code)).not.toContain('too-small');
     const bitmap = { ...row, quality: { hero: { format: 'webp' } } } as const;
     expect(sharpnessIn(bitmap, slot, part, crop, CONTEXT.devices).verdict).toBe('too-small');
-    expect(concernsOf(bitmap, ['hero'], CONTEXT, []).map(({ code }) => code)).toContain('too-small');
+    expect(concernsOf(bitmap, openIn('hero'), CONTEXT, []).map(({ code }) => code)).toContain('too-small');
   });
   test('is what every screen is sent', () => {
     const row = rowOf(['column']);

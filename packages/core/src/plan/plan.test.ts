@@ -3,9 +3,10 @@ import { describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { CONTEXT, placed, sampleContext, sampleFrame, samplePhoto } from '../testing/sample.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
-import type { OriginalFacts, Photo, Policy } from '../contract/index.ts';
+import type { OriginalFacts, Photo, Policy, SetPage, SetPlaces } from '../contract/index.ts';
 import { formerKeys, PIPELINE_VERSION, thoroughKey, variantKey, type KeyParts } from './keys.ts';
-import { planPhoto, rowVariant, slotsOf, wordsIn } from './plan.ts';
+import { planPhoto, rowVariant, wordsIn } from './plan.ts';
+import { openIn, setPlacesOf, slotsOf, standsIn } from './set-places.ts';
 
 const parts: KeyParts = {
   original: 'a'.repeat(64),
@@ -26,7 +27,7 @@ describe('keys', () => {
   });
   test('of the version before are found, with the settings of then', () => {
     const photo = samplePhoto();
-    const [planned] = planPhoto(photo, ['hero'], CONTEXT).filter(({ format }) => format === 'avif');
+    const [planned] = planPhoto(photo, openIn('hero'), CONTEXT).filter(({ format }) => format === 'avif');
     const { crop, width, height, format } = planned!;
     const { target, density } = planned!.settings;
     const key = variantKey(
@@ -62,7 +63,7 @@ describe('keys', () => {
 
 describe('planning', () => {
   test('two formats for each width of each shape, heights by the shape’s ratio', () => {
-    const planned = planPhoto(samplePhoto(), ['hero'], CONTEXT);
+    const planned = planPhoto(samplePhoto(), openIn('hero'), CONTEXT);
     expect(new Set(planned.map((v) => v.shape))).toEqual(new Set(['3:1', '4:5']));
     for (const variant of planned) {
       const ratio = variant.shape === '3:1' ? 3 : 0.8;
@@ -81,12 +82,16 @@ describe('planning', () => {
     [{}, 'smaller', ['avif', 'webp', 'jpeg']],
     [{ transparent: true }, 'both', ['avif', 'webp', 'png']],
   ] as const)('formats of %j with %s', (facts, modern, formats) => {
-    const planned = planPhoto(samplePhoto({}, facts), ['grid'], sampleContext({ ...DEFAULT_POLICY, modern }));
+    const planned = planPhoto(
+      samplePhoto({}, facts),
+      openIn('grid'),
+      sampleContext({ ...DEFAULT_POLICY, modern }),
+    );
     expect([...new Set(planned.map((v) => v.format))]).toEqual(formats);
   });
   test('other rules of the policy are part of what is wanted, and nothing else is changed by them', () => {
     const plan = (policy: Partial<Policy>) =>
-      planPhoto(samplePhoto(), ['column'], sampleContext({ ...DEFAULT_POLICY, ...policy }));
+      planPhoto(samplePhoto(), openIn('column'), sampleContext({ ...DEFAULT_POLICY, ...policy }));
     const keys = (planned: ReturnType<typeof plan>) => planned.map(({ key }) => key);
     const plain = plan({});
     // Rules that are said as they are without being said keep the files there are.
@@ -107,7 +112,7 @@ describe('planning', () => {
   });
   test('colours beyond sRGB are kept where a photo has them and the rules say so, in the modern format alone', () => {
     const plan = (policy: Partial<Policy>, facts: Partial<OriginalFacts> = {}, photo: Partial<Photo> = {}) =>
-      planPhoto(samplePhoto(photo, facts), ['column'], sampleContext({ ...DEFAULT_POLICY, ...policy }));
+      planPhoto(samplePhoto(photo, facts), openIn('column'), sampleContext({ ...DEFAULT_POLICY, ...policy }));
     const wide = plan({ wideColours: true }, { wide: true });
     expect(wide.filter((one) => one.settings.gamut === 'p3').map(({ format }) => format)).toEqual(
       wide.filter(({ format }) => format === 'avif').map(() => 'avif'),
@@ -128,7 +133,7 @@ describe('planning', () => {
         expect(settings).not.toHaveProperty('gamut');
   });
   test('the target of the policy and the density a file is looked at are part of what is wanted', () => {
-    const planned = planPhoto(samplePhoto(), ['column'], CONTEXT);
+    const planned = planPhoto(samplePhoto(), openIn('column'), CONTEXT);
     for (const { settings, width } of planned) {
       expect(settings.target).toBe(2);
       // 720 px wide on laptops: 720 px for 1×, 900 px for 1.25×, 1440 px for 2×.
@@ -136,14 +141,14 @@ describe('planning', () => {
     }
     const exacting = planPhoto(
       samplePhoto(),
-      ['column'],
+      openIn('column'),
       sampleContext({ ...DEFAULT_POLICY, target: 'exacting' }),
     );
     expect(exacting.map((v) => v.settings.target)).toEqual(exacting.map(() => 1.3));
     expect(exacting.map((v) => v.key)).not.toEqual(planned.map((v) => v.key));
   });
   test('what is known of a stored file stands in its row, with the target it had to meet', () => {
-    const [planned] = planPhoto(samplePhoto(), ['column'], CONTEXT);
+    const [planned] = planPhoto(samplePhoto(), openIn('column'), CONTEXT);
     const stored = { bytes: 9, contentHash: 'c', quality: 61, difference: 1.93 };
     expect(rowVariant(planned!, stored, null)).toMatchObject({ ...stored, target: 2, failure: null });
     expect(rowVariant(planned!, undefined, null)).toMatchObject({
@@ -153,15 +158,28 @@ describe('planning', () => {
     });
   });
   test('a binned photo and a photo without places want nothing', () => {
-    expect(planPhoto(samplePhoto({ binned: true }), ['grid'], CONTEXT)).toEqual([]);
-    expect(planPhoto(samplePhoto({ placements: [] }), ['grid'], CONTEXT)).toEqual([]);
+    expect(planPhoto(samplePhoto({ binned: true }), openIn('grid'), CONTEXT)).toEqual([]);
+    expect(planPhoto(samplePhoto({ placements: [] }), openIn('grid'), CONTEXT)).toEqual([]);
   });
   test('own places go before those of the set', () => {
-    expect(slotsOf({ placements: placed('viewer') }, ['grid'])).toEqual(['viewer']);
-    expect(slotsOf({ placements: null }, ['grid'])).toEqual(['grid']);
+    expect(slotsOf({ placements: placed('viewer') }, openIn('grid'))).toEqual(['viewer']);
+    expect(slotsOf({ placements: null }, openIn('grid'))).toEqual(['grid']);
+  });
+  test('a place that the page does not show wants nothing, and keeps its photos', () => {
+    const page = { parts: [{ kind: 'place', slot: 'column', titled: false }] } as unknown as SetPage;
+    const setPlaces = setPlacesOf({ slots: ['grid', 'column'], page });
+    expect(setPlaces).toEqual({ open: ['grid', 'column'], shown: ['column'] });
+    expect(standsIn({ placements: null }, setPlaces)).toEqual(['grid', 'column']);
+    expect(slotsOf({ placements: null }, setPlaces)).toEqual(['column']);
+    const planned = (of: SetPlaces) => planPhoto(samplePhoto(), of, CONTEXT).map(({ key }) => key);
+    expect(planned(setPlaces)).toEqual(planned(openIn('column')));
+    expect(planned(setPlacesOf({ slots: ['grid', 'column'], page: null }))).toEqual(
+      planned(openIn('grid', 'column')),
+    );
   });
   test('moving the focal point changes the keys of automatic crops, not those of the editor’s', () => {
-    const keys = (photo: ReturnType<typeof samplePhoto>) => planPhoto(photo, ['grid', 'column'], CONTEXT);
+    const keys = (photo: ReturnType<typeof samplePhoto>) =>
+      planPhoto(photo, openIn('grid', 'column'), CONTEXT);
     const crops = { '3:2': { x: 0, y: 0, width: 1500, height: 1000 } } as const;
     const before = keys(samplePhoto({ frame: sampleFrame({ crops }) }));
     const after = keys(
@@ -172,14 +190,14 @@ describe('planning', () => {
     });
   });
   test('a place that the site no longer has wants nothing', () => {
-    expect(planPhoto(samplePhoto(), ['grid'], { ...CONTEXT, slots: [] })).toEqual([]);
+    expect(planPhoto(samplePhoto(), openIn('grid'), { ...CONTEXT, slots: [] })).toEqual([]);
   });
   test('turns and an angle are in the crop and in the key; four turns are none', () => {
-    const upright = planPhoto(samplePhoto(), ['viewer'], CONTEXT);
-    const lying = planPhoto(samplePhoto({ frame: sampleFrame({ turns: 1 }) }), ['viewer'], CONTEXT);
+    const upright = planPhoto(samplePhoto(), openIn('viewer'), CONTEXT);
+    const lying = planPhoto(samplePhoto({ frame: sampleFrame({ turns: 1 }) }), openIn('viewer'), CONTEXT);
     expect(lying[0]!.crop).toEqual({ x: 0, y: 0, width: 2000, height: 3000 });
     expect(lying.map((v) => v.key)).not.toEqual(upright.map((v) => v.key));
-    const [tilted] = planPhoto(samplePhoto({ frame: sampleFrame({ angle: 5 }) }), ['viewer'], CONTEXT);
+    const [tilted] = planPhoto(samplePhoto({ frame: sampleFrame({ angle: 5 }) }), openIn('viewer'), CONTEXT);
     expect(tilted!.crop.width).toBeLessThan(3000);
     expect(tilted!.crop.width / tilted!.crop.height).toBeCloseTo(1.5, 2);
   });
@@ -187,7 +205,7 @@ describe('planning', () => {
 
 describe('decisions for one place', () => {
   const planned = (quality: Photo['quality'], facts: Partial<OriginalFacts> = {}) =>
-    planPhoto(samplePhoto({ quality }, facts), ['grid', 'column'], CONTEXT);
+    planPhoto(samplePhoto({ quality }, facts), openIn('grid', 'column'), CONTEXT);
   const of = (slot: string, variants: ReturnType<typeof planned>) => variants.filter((v) => v.slot === slot);
 
   test('a target, a format and a pinned quality hold where they were made, and nowhere else', () => {
@@ -264,7 +282,7 @@ describe('decisions for one place', () => {
     const photo = samplePhoto({
       placements: [{ ...placement!, crops: { '1:1': crop }, words: { alt: 'Here' } }],
     });
-    expect(planPhoto(photo, [], CONTEXT).every((v) => v.crop === crop)).toBe(true);
+    expect(planPhoto(photo, openIn(), CONTEXT).every((v) => v.crop === crop)).toBe(true);
     expect(wordsIn(photo, 'grid')).toEqual({ ...photo.words, alt: 'Here' });
     expect(wordsIn(photo, 'column')).toEqual(photo.words);
   });

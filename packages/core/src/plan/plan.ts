@@ -10,6 +10,7 @@ import type {
   QualityDecision,
   Rect,
   RowVariant,
+  SetPlaces,
   ShapeId,
   Size,
   Slot,
@@ -29,16 +30,13 @@ import { isModern } from '../weight/served.ts';
 import { TARGETS } from '../weight/target.ts';
 import { treatmentOf, type Treatment } from '../weight/kind.ts';
 import { variantKey } from './keys.ts';
+import { slotsOf } from './set-places.ts';
 
 /** Whether a thorough pass may do with fewer bytes: what an editor has pinned, moves or is a drawing stays as it is. */
 export const mayImprove = ({ settings: { target, lossless }, format }: PlannedVariant): boolean =>
   format !== 'svg' && (target !== undefined || lossless === true);
 
 type Placed = Pick<Photo, 'placements'>;
-
-/** Names of the slots a photo stands in: those of its own placements, or its set's open ones. */
-export const slotsOf = (photo: Placed, setSlots: readonly SlotId[]): readonly SlotId[] =>
-  photo.placements?.map(({ slot }) => slot) ?? setSlots;
 
 const BARE: Omit<Placement, 'slot'> = { link: '', words: {}, crops: {} };
 
@@ -177,16 +175,16 @@ export function planShape(
 }
 
 /**
- * All variants a photo wants where it stands. Two slots may want the same file: it then has the same key twice and
+ * All variants a photo wants where it is seen. Two slots may want the same file: it then has the same key twice and
  * is made once. A binned photo wants nothing.
  */
 export function planPhoto(
   photo: Photo,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
 ): PlannedVariant[] {
   if (photo.binned) return [];
-  return slotsIn(context, slotsOf(photo, setSlots)).flatMap((slot) =>
+  return slotsIn(context, slotsOf(photo, setPlaces)).flatMap((slot) =>
     slot.shapes.flatMap(({ shape }) => planShape(photo, slot, shape, context)),
   );
 }
@@ -225,10 +223,10 @@ export interface Files {
 /** The files that a photo wants, with what is stored of them. */
 export const variantsOf = (
   photo: Photo,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
   files: Files,
 ): RowVariant[] =>
-  planPhoto(photo, setSlots, context).map((planned) =>
+  planPhoto(photo, setPlaces, context).map((planned) =>
     rowVariant(planned, files.get(planned.key), files.failureOf(planned.key)),
   );

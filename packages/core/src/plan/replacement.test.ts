@@ -6,6 +6,7 @@ import { cropFor, firstFrame, frameProblem, frameSpace } from '../geometry/frame
 import { frameReplaced, sameRatio } from '../geometry/replace.ts';
 import { CONTEXT, sampleFrame, samplePhoto } from '../testing/sample.ts';
 import { replacementChanges } from './replacement.ts';
+import { openIn } from './set-places.ts';
 
 const SQUARE: Rect = { x: 300, y: 600, width: 900, height: 900 };
 const photo = samplePhoto({ frame: sampleFrame({ crops: { '1:1': SQUARE } }) });
@@ -72,7 +73,7 @@ describe('the frame', () => {
 
 describe('what the editor is told', () => {
   const told = (facts: Partial<OriginalFacts>, of = photo) =>
-    replacementChanges(of, original(facts), ['hero', 'grid'], CONTEXT).map(
+    replacementChanges(of, original(facts), openIn('hero', 'grid'), CONTEXT).map(
       ({ what, state, sentence }) => `${what} ${state}: ${sentence}`,
     );
   test('a smaller export of the same ratio', () => {

@@ -1,10 +1,11 @@
 // What changes where another original takes a photo's place, in sentences: size, ratio, crops, sharpness.
-import type { OriginalFacts, Photo, PlanContext, Size, SlotId } from '../contract/index.ts';
+import type { OriginalFacts, Photo, PlanContext, SetPlaces, Size } from '../contract/index.ts';
 import { frameReplaced, sameRatio } from '../geometry/replace.ts';
 import { listedNames } from '../slots/density-words.ts';
 import { slotsIn } from '../slots/slots.ts';
 import { bytesInWords } from '../weight/units.ts';
-import { cropIn, slotsOf } from './plan.ts';
+import { cropIn } from './plan.ts';
+import { slotsOf } from './set-places.ts';
 import { sharpnessIn } from './sharpness.ts';
 
 export interface ReplacementChange {
@@ -39,12 +40,12 @@ const SAID = { sharp: 'sharp', soft: 'soft on dense screens', 'too-small': 'too 
 
 /**
  * What the editor is told before a replacement, and why; in the order size, ratio, crops, sharpness.
- * @param setSlots the set's open slots
+ * @param setPlaces the set's open slots
  */
 export function replacementChanges(
   photo: Photo,
   original: OriginalFacts,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   places: Pick<PlanContext, 'slots' | 'devices'>,
 ): ReplacementChange[] {
   const { frame, kept, given } = frameReplaced(photo, original);
@@ -68,7 +69,7 @@ export function replacementChanges(
           ? `The crop ${listedNames(kept)} and the focal point stay where they were.`
           : 'Focal point and turns stay where they were.',
   };
-  const verdicts = slotsIn(places, slotsOf(photo, setSlots)).flatMap((slot) =>
+  const verdicts = slotsIn(places, slotsOf(photo, setPlaces)).flatMap((slot) =>
     slot.shapes.flatMap((part) => {
       const [was, is] = [photo, after].map((one) =>
         sharpnessIn(one, slot, part, cropIn(one, slot.id, part.shape), places.devices),

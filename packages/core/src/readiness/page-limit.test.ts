@@ -1,6 +1,7 @@
 // A page's limit: what it counts, what stays, and what is decided.
 import { describe, expect, test } from '@jest/globals';
 import type { PhotoRow, RowVariant } from '../contract/index.ts';
+import { openIn } from '../plan/set-places.ts';
 import { CONTEXT, placed, samplePhoto, sampleRow } from '../testing/sample.ts';
 import {
   decisionFor,
@@ -27,7 +28,7 @@ const points = (scale: number): QualityPoint[] =>
 
 describe('pictures of a page', () => {
   test('are the files that the screen is sent, larger ones of more importance', () => {
-    const sent = picturesSent([rowIn(1, {}, ['column', 'grid']), rowIn(2)], [], CONTEXT, PHONE);
+    const sent = picturesSent([rowIn(1, {}, ['column', 'grid']), rowIn(2)], openIn(), CONTEXT, PHONE);
     expect(sent.map(({ id }) => id)).toEqual(['1 column', '1 grid', '2 column']);
     const [column, grid] = sent as [SentPicture, SentPicture];
     expect(column.bytes).toBe(column.variant.bytes);
@@ -42,7 +43,7 @@ describe('pictures of a page', () => {
     exact.variants = exact.variants.map((v) => ({ ...v, quality: null, difference: 0 }));
     const moving = rowIn(4);
     moving.original = { ...moving.original, frames: 9 };
-    const sent = picturesSent([pinned, unmade, exact, moving], [], CONTEXT, PHONE);
+    const sent = picturesSent([pinned, unmade, exact, moving], openIn(), CONTEXT, PHONE);
     expect(sent.map(({ row, fixed }) => [row.id, fixed])).toEqual([
       [1, 'pinned'],
       [3, 'without loss'],
@@ -52,7 +53,7 @@ describe('pictures of a page', () => {
 });
 
 describe('a limit', () => {
-  const pictures = picturesSent([rowIn(1), rowIn(2), rowIn(3)], [], CONTEXT, PHONE);
+  const pictures = picturesSent([rowIn(1), rowIn(2), rowIn(3)], openIn(), CONTEXT, PHONE);
   const known = new Map(pictures.map(({ id }, n) => [id, points(n + 1)]));
   const now = pictures.reduce((sum, { bytes }) => sum + bytes, 0);
   test('is kept, and no exchange of two points would show less', () => {

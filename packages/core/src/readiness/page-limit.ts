@@ -1,7 +1,15 @@
 // A page's byte limit for one kind of screen: which files it counts, what each could be had for, and what is decided.
-import type { PhotoRow, PlanContext, QualityDecision, RowVariant, Slot, SlotId } from '../contract/index.ts';
+import type {
+  PhotoRow,
+  PlanContext,
+  QualityDecision,
+  RowVariant,
+  SetPlaces,
+  Slot,
+} from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { cropIn, slotsOf } from '../plan/plan.ts';
+import { cropIn } from '../plan/plan.ts';
+import { slotsOf } from '../plan/set-places.ts';
 import { variantSentTo } from './weight.ts';
 import { ruleFor, shapeAt, slotsIn } from '../slots/slots.ts';
 import type { Screen } from '../source/choice.ts';
@@ -43,12 +51,12 @@ function fixedBy(
 /** The pictures that a screen is sent for a page, in its order; those whose file is not made yet are left out. */
 export function picturesSent(
   rows: readonly PhotoRow[],
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots'>,
   screen: Screen,
 ): SentPicture[] {
   return rows.flatMap((row) =>
-    slotsIn(context, slotsOf(row, setSlots)).flatMap((slot): SentPicture[] => {
+    slotsIn(context, slotsOf(row, setPlaces)).flatMap((slot): SentPicture[] => {
       const variant = variantSentTo(row, slot, screen);
       if (!variant || variant.bytes === null) return [];
       const part = shapeAt(slot, screen.viewport)!;

@@ -5,9 +5,10 @@ import { bytesInWords } from '../weight/units.ts';
 import type { PhotoRow, SlotId } from '../contract/index.ts';
 import { concernsOf, handoverConcerns, matchesFilter, sameAltsOf, sealOf } from './readiness.ts';
 import { phoneWeights, sentTo, variantSentTo } from './weight.ts';
+import { openIn } from '../plan/set-places.ts';
 
 /** Concerns of a row that is alone on its page. */
-const concerns = (row: PhotoRow, slots: readonly SlotId[]) => concernsOf(row, slots, CONTEXT, []);
+const concerns = (row: PhotoRow, slots: readonly SlotId[]) => concernsOf(row, openIn(...slots), CONTEXT, []);
 const codes = (...row: Parameters<typeof sampleRow>) =>
   concerns(sampleRow(...row), row[0]).map((c) => c.code);
 
@@ -57,13 +58,15 @@ describe('concerns', () => {
     const first = sampleRow(['grid'], { id: 1 });
     const second = sampleRow(['grid'], { id: 2, words: { ...first.words, title: 'Evening' } });
     const both = sameAltsOf([first, second]);
-    expect(concernsOf(first, ['grid'], CONTEXT, both.get(1) ?? [])[0]).toMatchObject({
+    expect(concernsOf(first, openIn('grid'), CONTEXT, both.get(1) ?? [])[0]).toMatchObject({
       code: 'same-alt',
       sentence: 'Same words as “Evening”',
     });
-    expect(concernsOf(second, ['grid'], CONTEXT, both.get(2) ?? []).map((c) => c.code)).toEqual(['same-alt']);
+    expect(concernsOf(second, openIn('grid'), CONTEXT, both.get(2) ?? []).map((c) => c.code)).toEqual([
+      'same-alt',
+    ]);
     const apart = sameAltsOf([first, { ...second, binned: true }]);
-    expect(concernsOf(first, ['grid'], CONTEXT, apart.get(1) ?? [])).toEqual([]);
+    expect(concernsOf(first, openIn('grid'), CONTEXT, apart.get(1) ?? [])).toEqual([]);
   });
   test('a photo without a place goes nowhere', () => {
     expect(codes(['grid'], { placements: placed() })).toEqual(['no-place']);
@@ -98,18 +101,22 @@ describe('what is sent', () => {
     });
   });
   test('the heaviest against its budget comes first', () => {
-    const weights = phoneWeights(sampleRow(['column', 'grid'], {}, {}, 10_000), ['column', 'grid'], CONTEXT);
+    const weights = phoneWeights(
+      sampleRow(['column', 'grid'], {}, {}, 10_000),
+      openIn('column', 'grid'),
+      CONTEXT,
+    );
     expect(weights.map((w) => w.slot.id)).toEqual(['grid', 'column']);
     expect(weights[0]).toMatchObject({ bytes: 10_000, over: 0 });
   });
   test('bytes add every place and know when something is missing', () => {
     const screen = { viewport: 390, density: 2 };
-    expect(sentTo(sampleRow(['column', 'grid']), ['column', 'grid'], CONTEXT, screen)).toEqual({
+    expect(sentTo(sampleRow(['column', 'grid']), openIn('column', 'grid'), CONTEXT, screen)).toEqual({
       sent: 10_000,
       complete: true,
     });
     const unmade = sampleRow(['column', 'grid'], {}, {}, null);
-    expect(sentTo(unmade, ['column', 'grid'], CONTEXT, screen)).toEqual({ sent: 0, complete: false });
+    expect(sentTo(unmade, openIn('column', 'grid'), CONTEXT, screen)).toEqual({ sent: 0, complete: false });
   });
   test('bytes in words', () => {
     expect([999, 1000, 84_400, 999_499, 999_500, 1_636_886, 3_140_000, 15_900_000].map(bytesInWords)).toEqual(

@@ -1,7 +1,8 @@
 // What keeps a photo from going out, stop by stop: the seal, the filters and the list before a hand-over.
-import type { Filter, PhotoRow, PlanContext, SlotId, Stop, Words } from '../contract/index.ts';
+import type { Filter, PhotoRow, PlanContext, SetPlaces, SlotId, Stop, Words } from '../contract/index.ts';
 import { shownName } from '../naming/naming.ts';
-import { cropIn, slotsOf } from '../plan/plan.ts';
+import { cropIn } from '../plan/plan.ts';
+import { slotsOf, standsIn } from '../plan/set-places.ts';
 import { sharpnessIn } from '../plan/sharpness.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
 import { bytesInWords } from '../weight/units.ts';
@@ -80,8 +81,8 @@ function sizeConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): 
   });
 }
 
-function weighConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): Concern[] {
-  const concerns = sizeConcerns(row, slots, places);
+function weighConcerns(row: PhotoRow, setPlaces: SetPlaces, places: Places): Concern[] {
+  const concerns = sizeConcerns(row, slotsOf(row, setPlaces), places);
   const failure = row.variants.find((v) => v.failure !== null)?.failure;
   if (failure) concerns.push({ stop: 'weigh', code: 'failed', severity: 'stop', sentence: failure });
   const missing = row.variants.filter((v) => v.bytes === null && v.failure === null).length;
@@ -89,7 +90,7 @@ function weighConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places):
     const sentence = `${missing} of ${row.variants.length} versions are still being made.`;
     concerns.push({ stop: 'weigh', code: 'not-made', severity: 'todo', sentence });
   }
-  for (const weight of phoneWeights(row, slots, places)) {
+  for (const weight of phoneWeights(row, setPlaces, places)) {
     if (weight.over === 0) continue;
     const sentence = `Over budget in ${weight.slot.name}: ${bytesInWords(weight.bytes ?? 0)} on a phone, ${bytesInWords(weight.over)} over.`;
     concerns.push({ stop: 'weigh', code: 'over-budget', severity: 'care', sentence });
@@ -126,9 +127,9 @@ function wordConcerns(
 }
 
 /** What concerns words that a photo has in one place alone. */
-function spotConcerns(row: PhotoRow, places: Places): Concern[] {
+function spotConcerns(row: PhotoRow, slots: readonly SlotId[], places: Places): Concern[] {
   return (row.placements ?? []).flatMap(({ slot, words }) => {
-    if (words.alt === undefined && words.role === undefined) return [];
+    if (!slots.includes(slot) || (words.alt === undefined && words.role === undefined)) return [];
     const name = places.slots.find(({ id }) => id === slot)?.name ?? slot;
     return wordConcerns(row, { ...row.words, ...words }, [], places).map((concern) => ({
       ...concern,
@@ -143,11 +144,11 @@ function spotConcerns(row: PhotoRow, places: Places): Concern[] {
  */
 export function concernsOf(
   row: PhotoRow,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   places: Places,
   sameAs: readonly string[],
 ): Concern[] {
-  const slots = slotsIn(places, slotsOf(row, setSlots)).map(({ id }) => id);
+  const slots = slotsIn(places, slotsOf(row, setPlaces)).map(({ id }) => id);
   const read: Concern[] = row.toRead
     ? [
         {
@@ -176,16 +177,19 @@ export function concernsOf(
             stop: 'arrange',
             code: 'no-place',
             severity: 'todo',
-            sentence: 'Goes nowhere yet: choose a place.',
+            sentence:
+              standsIn(row, setPlaces).length > 0
+                ? 'Stands in no place that the page shows: put it in one, or its place on the page.'
+                : 'Goes nowhere yet: choose a place.',
           },
         ];
   return [
     ...fileConcerns(row),
     ...frameConcerns(row, slots, places),
-    ...weighConcerns(row, slots, places),
+    ...weighConcerns(row, setPlaces, places),
     ...read,
     ...words,
-    ...spotConcerns(row, places),
+    ...spotConcerns(row, slots, places),
     ...place,
   ];
 }
@@ -228,6 +232,8 @@ export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boo
       return has('over-budget');
     case 'small':
       return has('too-small');
+    case 'unplaced':
+      return has('no-place');
     case 'ready':
       return concerns.every(isMild);
   }

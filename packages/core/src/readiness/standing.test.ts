@@ -6,6 +6,7 @@ import { CONTEXT, placed, sampleFrame, sampleRow } from '../testing/sample.ts';
 import { concernsOf, isMild, matchesFilter, SEAL_PARTS } from './readiness.ts';
 import { FILTERS, presentOf, standingOf, type FileState } from './standing.ts';
 import { sentTo } from './weight.ts';
+import { openIn } from '../plan/set-places.ts';
 
 const SLOTS = ['hero', 'column', 'grid'];
 const ALTS = ['', 'IMG_0412', 'Still bay between two dark headlands.', 'test', 'Mugs on a shelf.'];
@@ -45,8 +46,8 @@ describe('standing', () => {
       const { row, state } = someRow(seed);
       const same =
         seed % 3 === 0 && row.words.role !== 'decorative' && row.words.alt !== '' ? ['another'] : [];
-      const concerns = concernsOf(row, SLOTS, CONTEXT, same);
-      const present = presentOf(standingOf(row, SLOTS, CONTEXT), state, same.length > 0);
+      const concerns = concernsOf(row, openIn(...SLOTS), CONTEXT, same);
+      const present = presentOf(standingOf(row, openIn(...SLOTS), CONTEXT), state, same.length > 0);
       expect([seed, FILTERS.filter((filter) => present.filters.has(filter))]).toEqual([
         seed,
         FILTERS.filter((filter) => matchesFilter(filter, concerns)),
@@ -59,12 +60,12 @@ describe('standing', () => {
       // Photographs: all their files may be made smaller.
       expect(present.improved).toBe(keys.filter((key) => key < '8').length);
       expect(present.saved).toBe(10 * present.improved);
-      expect(present.phone).toEqual(sentTo(row, SLOTS, CONTEXT, { viewport: 390, density: 2 }));
-      expect(present.laptop).toEqual(sentTo(row, SLOTS, CONTEXT, { viewport: 1440, density: 2 }));
+      expect(present.phone).toEqual(sentTo(row, openIn(...SLOTS), CONTEXT, { viewport: 390, density: 2 }));
+      expect(present.laptop).toEqual(sentTo(row, openIn(...SLOTS), CONTEXT, { viewport: 1440, density: 2 }));
     }
   });
   test('a photo in the bin wants no file, and its alt text is heard nowhere', () => {
-    const standing = standingOf({ ...sampleRow(SLOTS), binned: true }, SLOTS, CONTEXT);
+    const standing = standingOf({ ...sampleRow(SLOTS), binned: true }, openIn(...SLOTS), CONTEXT);
     expect(standing.keys).toEqual([]);
   });
 });

@@ -5,15 +5,18 @@ import type {
   Photo,
   PhotoRow,
   PlanContext,
+  SentBytes,
+  SetPlaces,
   Slot,
   SlotId,
-  StoredFacts,
   Stop,
+  StoredFacts,
 } from '../contract/index.ts';
 import type { Screen } from '../source/choice.ts';
 import { isModern, leastOf } from '../weight/served.ts';
 import { shownName, speakingSlug } from '../naming/naming.ts';
-import { mayImprove, planPhoto, rowVariant, slotsOf } from '../plan/plan.ts';
+import { mayImprove, planPhoto, rowVariant } from '../plan/plan.ts';
+import { slotsOf, standsIn } from '../plan/set-places.ts';
 import { PHONE, RETINA_LAPTOP } from '../slots/devices.ts';
 import { doubtOf } from '../saliency/doubt.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
@@ -23,7 +26,9 @@ import { READ_BY_CHECKS, sounded } from '../words/text/text.ts';
 import { concernsOf, isMild, matchesFilter, SEAL_PARTS, type Concern } from './readiness.ts';
 import { variantSentTo } from './weight.ts';
 
-export const FILTERS: readonly Filter[] = ['all', 'words', 'crop', 'budget', 'small', 'ready'];
+export const FILTERS: readonly Filter[] = [
+  ...(['all', 'words', 'crop', 'budget', 'small', 'unplaced', 'ready'] as const),
+];
 
 /** A file that a screen may be sent in one place, with all files of its shape and format. */
 interface Alternative {
@@ -33,6 +38,7 @@ interface Alternative {
 
 /** What a screen is sent in one place: of several modern formats the one with fewer bytes; the place's budget in bytes. */
 interface Sent {
+  slot: SlotId;
   of: Alternative[];
   budget: number;
 }
@@ -52,7 +58,7 @@ export interface Standing {
   decorative: boolean;
   /** Something that a check finds in its words is kept on purpose. */
   kept: boolean;
-  /** Places it stands in. */
+  /** Places it stands in, also where the page does not show them. */
   slots: SlotId[];
   /** It has placements of its own. */
   placed: boolean;
@@ -89,7 +95,7 @@ function sentIn(row: PhotoRow, slot: Slot, screen: Screen): Sent[] {
     const chosen = all.find(({ width }) => width === first.width);
     return chosen ? [{ key: chosen.key, all: all.map(({ key }) => key) }] : [];
   });
-  return [{ of, budget: slot.budget }];
+  return [{ slot: slot.id, of, budget: slot.budget }];
 }
 
 /** A note counts as long as there is something that it keeps. */
@@ -99,16 +105,17 @@ function keepsAny(photo: Photo, language = 'en'): boolean {
   return checkPhoto(photo, words, { language }).some((finding) => isKept(words, finding));
 }
 
-/** @param setSlots the set's open slots */
+/** @param setPlaces where photos of the set are seen */
 export function standingOf(
   photo: Photo,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'> & Partial<Pick<PlanContext, 'languages'>>,
 ): Standing {
-  const planned = planPhoto(photo, setSlots, context);
+  const planned = planPhoto(photo, setPlaces, context);
   const row = { ...photo, variants: planned.map((one) => rowVariant(one, WEIGHTLESS, null)) };
-  const slots = slotsIn(context, slotsOf(photo, setSlots));
-  const concerns = concernsOf(row, setSlots, context, []);
+  const slots = slotsIn(context, slotsOf(photo, setPlaces));
+  const standing = slotsIn(context, standsIn(photo, setPlaces));
+  const concerns = concernsOf(row, setPlaces, context, []);
   const decorative = photo.words.role === 'decorative';
   return {
     id: photo.id,
@@ -121,7 +128,7 @@ export function standingOf(
     heard: decorative ? '' : sounded(photo.words.alt.slice(0, READ_BY_CHECKS)),
     decorative,
     kept: keepsAny(photo, context.languages?.[0]),
-    slots: slots.map(({ id }) => id),
+    slots: standing.map(({ id }) => id),
     placed: photo.placements !== null,
     camera: photo.original.bytes,
     keys: [...new Set(planned.map(({ key }) => key))],
@@ -162,8 +169,10 @@ export interface Present {
   /** Bytes that they have become smaller by. */
   saved: number;
   /** Bytes that a phone and a retina laptop are sent, and whether that is all. */
-  phone: { sent: number; complete: boolean };
-  laptop: { sent: number; complete: boolean };
+  phone: SentBytes;
+  /** Bytes that a phone is sent in each of the standing's `phone`, as far as they are known. */
+  phoneIn: readonly (number | null)[];
+  laptop: SentBytes;
 }
 
 /** Bytes of what is sent in one place. */
@@ -178,23 +187,24 @@ function bytesOf({ of }: Sent, state: FileState): number | 'failed' | null {
   return chosen ? state.of(chosen.key) : null;
 }
 
-function sentOf(sent: readonly Sent[], state: FileState): Present['phone'] {
-  const bytes = sent.map((one) => bytesOf(one, state));
-  return {
-    sent: bytes.reduce<number>((sum, one) => sum + (typeof one === 'number' ? one : 0), 0),
-    complete: bytes.every((one) => typeof one === 'number'),
-  };
-}
+const eachOf = (sent: readonly Sent[], state: FileState): (number | null)[] =>
+  sent.map((one) => {
+    const bytes = bytesOf(one, state);
+    return typeof bytes === 'number' ? bytes : null;
+  });
+
+const sumOf = (bytes: readonly (number | null)[]): SentBytes => ({
+  sent: bytes.reduce<number>((sum, one) => sum + (one ?? 0), 0),
+  complete: bytes.every((one) => one !== null),
+});
 
 /** @param repeats another photo of the set has the same alt text */
 export function presentOf(standing: Standing, state: FileState, repeats: boolean): Present {
   const states = standing.keys.map(state.of);
   const made = states.filter((one) => typeof one === 'number').length;
   const failed = states.filter((one) => one === 'failed').length;
-  const over = standing.phone.some((sent) => {
-    const bytes = bytesOf(sent, state);
-    return typeof bytes === 'number' && bytes > sent.budget;
-  });
+  const phoneIn = eachOf(standing.phone, state);
+  const over = standing.phone.some(({ budget }, n) => (phoneIn[n] ?? 0) > budget);
   const filters = new Set(standing.filters);
   const open = new Set(standing.open);
   if (over) filters.add('budget');
@@ -214,7 +224,8 @@ export function presentOf(standing: Standing, state: FileState, repeats: boolean
     failed,
     improved: standing.improvable.filter(state.improved).length,
     saved: standing.improvable.reduce((sum, key) => sum + state.saved(key), 0),
-    phone: sentOf(standing.phone, state),
-    laptop: sentOf(standing.laptop, state),
+    phone: sumOf(phoneIn),
+    phoneIn,
+    laptop: sumOf(eachOf(standing.laptop, state)),
   };
 }

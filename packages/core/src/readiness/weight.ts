@@ -1,7 +1,8 @@
 // What a visitor's device is sent for a row: from stored variants, by the rules of candidate choice.
-import type { PhotoRow, PlanContext, RowVariant, SentBytes, Slot, SlotId } from '../contract/index.ts';
+import type { PhotoRow, PlanContext, RowVariant, SentBytes, SetPlaces, Slot } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { cropIn, slotsOf } from '../plan/plan.ts';
+import { cropIn } from '../plan/plan.ts';
+import { slotsOf } from '../plan/set-places.ts';
 import { PHONE, toldWidth } from '../slots/devices.ts';
 import { chosenWidth, type Screen } from '../source/choice.ts';
 import { formatsByBytes } from '../weight/served.ts';
@@ -35,10 +36,10 @@ export interface SlotWeight {
 /** What a phone is sent in each of a row's slots, the heaviest against its budget first. */
 export function phoneWeights(
   row: PhotoRow,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots'>,
 ): SlotWeight[] {
-  return slotsIn(context, slotsOf(row, setSlots))
+  return slotsIn(context, slotsOf(row, setPlaces))
     .map((slot) => {
       const variant = variantSentTo(row, slot, PHONE);
       const bytes = variant?.bytes ?? null;
@@ -50,11 +51,11 @@ export function phoneWeights(
 /** Bytes that a screen is sent for one row where it stands, and whether all of it is made. */
 export function sentTo(
   row: PhotoRow,
-  setSlots: readonly SlotId[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots'>,
   screen: Screen,
 ): SentBytes {
-  const chosen = slotsIn(context, slotsOf(row, setSlots)).map((slot) => variantSentTo(row, slot, screen));
+  const chosen = slotsIn(context, slotsOf(row, setPlaces)).map((slot) => variantSentTo(row, slot, screen));
   return {
     sent: chosen.reduce((sum, variant) => sum + (variant?.bytes ?? 0), 0),
     complete: chosen.every((variant) => variant !== null && variant.bytes !== null),

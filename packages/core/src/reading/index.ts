@@ -1,2 +1,3 @@
 // What the room offers to the others.
 export * from './whole-set.ts';
+export * from './first-places.ts';

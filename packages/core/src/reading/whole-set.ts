@@ -2,6 +2,7 @@
 import type { PhotoPage, PhotoRow, PhotoSet, SentPhoto, SetHeader, Site } from '../contract/index.ts';
 import type { SeenVersions } from '../edits/commands.ts';
 import { variantsOf } from '../plan/plan.ts';
+import { setPlacesOf } from '../plan/set-places.ts';
 
 /** No edit is newer: all of the history may be taken back. */
 const LARGEST_ID = 4_294_967_295;
@@ -17,9 +18,9 @@ export interface WholeSet extends SetHeader {
   rows: WholeRow[];
 }
 
-export const wholeRow = (photo: SentPhoto, site: Site, { slots }: PhotoSet): WholeRow => ({
+export const wholeRow = (photo: SentPhoto, site: Site, set: PhotoSet): WholeRow => ({
   ...photo,
-  variants: variantsOf(photo, slots, site, {
+  variants: variantsOf(photo, setPlacesOf(set), site, {
     get: (key) => photo.files[key],
     failureOf: (key) => photo.failures[key] ?? null,
   }),

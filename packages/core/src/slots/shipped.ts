@@ -75,6 +75,3 @@ export const SHIPPED_SLOTS: readonly Slot[] = PLACES.map((slot) => ({
   ...slot,
   budget: derivedBudget(slot, { alone: ALONE.includes(slot.id) }),
 }));
-
-/** The lists that are open in a new set. */
-export const FIRST_SLOTS: readonly string[] = ['column', 'grid'];

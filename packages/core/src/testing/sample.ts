@@ -14,6 +14,7 @@ import { NO_WORDS } from '../words/no-words.ts';
 import { firstFrame } from '../geometry/frame.ts';
 import { DEFAULT_POLICY } from '../weight/target.ts';
 import { planPhoto, rowVariant } from '../plan/plan.ts';
+import { openIn } from '../plan/set-places.ts';
 import { DEFAULT_DEVICES } from '../slots/devices.ts';
 import { SHIPPED_SLOTS } from '../slots/shipped.ts';
 
@@ -84,14 +85,14 @@ export const placed = (...slots: SlotId[]): Placement[] =>
 
 /** A row whose variants are all stored, each `bytes` bytes. */
 export function sampleRow(
-  setSlots: readonly SlotId[],
+  slots: readonly SlotId[],
   change: Partial<Photo> = {},
   facts: Partial<OriginalFacts> = {},
   bytes: number | null = 5000,
   context: PlanContext = CONTEXT,
 ): PhotoRow {
   const photo = samplePhoto(change, facts);
-  const variants = planPhoto(photo, setSlots, context).map((planned) =>
+  const variants = planPhoto(photo, openIn(...slots), context).map((planned) =>
     rowVariant(
       planned,
       bytes === null ? undefined : { bytes, contentHash: planned.key, quality: 80, difference: 1.9 },

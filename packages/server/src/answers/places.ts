@@ -1,23 +1,25 @@
 // Places as photos stand in them, over all sets of a site: what they weigh, and what a change of one would cost.
-import type { PlaceCost, PlaceUse, Photo, Site, Slot, SlotId } from '@dusky-otter/core/contract';
+import type { Photo, PlaceCost, PlaceUse, SetPlaces, Site, Slot, SlotId } from '@dusky-otter/core/contract';
 import { shownName } from '@dusky-otter/core/naming';
 import { planPhoto, slotsOf } from '@dusky-otter/core/plan';
 import { phoneWeights } from '@dusky-otter/core/readiness';
 import { photosInParts } from '../store/photos.ts';
 import { rowOf, type FileStates } from './sent.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { setsOfSite } from '../store/sets.ts';
 import { inPassing } from '../turns.ts';
 
 const MOST_WEIGHTS = 100;
 const MOST_SHOWN = 4;
 
-/** Every photo of a site where it stands, with the open slots of its set. A photo of two sets comes twice. */
-async function* photosOfSite(site: Site): AsyncGenerator<{ setId: number; photo: Photo; slots: SlotId[] }> {
+/** Every photo of a site where it stands, with where its set is seen. A photo of two sets comes twice. */
+async function* photosOfSite(
+  site: Site,
+): AsyncGenerator<{ setId: number; photo: Photo; setPlaces: SetPlaces }> {
   for (const setId of await setsOfSite(site.id)) {
-    const slots = await openSlotsOf(setId);
+    const setPlaces = await readSetPlaces(setId);
     for await (const photos of photosInParts(setId, site.languages[0]!)) {
-      for await (const photo of inPassing(photos)) if (!photo.binned) yield { setId, photo, slots };
+      for await (const photo of inPassing(photos)) if (!photo.binned) yield { setId, photo, setPlaces };
     }
   }
 }
@@ -33,9 +35,9 @@ export async function placesInUse(
   );
   // A photo of two sets stands in a place once.
   const seen = new Set<string>();
-  for await (const { setId: here, photo, slots } of photosOfSite(site)) {
-    const row = rowOf(photo, slots, site, states);
-    for (const { slot, bytes } of phoneWeights(row, slots, site)) {
+  for await (const { setId: here, photo, setPlaces } of photosOfSite(site)) {
+    const row = rowOf(photo, setPlaces, site, states);
+    for (const { slot, bytes } of phoneWeights(row, setPlaces, site)) {
       const use = uses.get(slot.id)!;
       if (seen.has(`${slot.id} ${photo.id}`)) continue;
       seen.add(`${slot.id} ${photo.id}`);
@@ -63,11 +65,12 @@ export async function costOfPlace(
   const after = { ...site, slots: value ? [...others, value] : others };
   const [before, wanted, elsewhere] = [new Set<string>(), new Set<string>(), new Set<string>()];
   const photos = new Set<number>();
-  for await (const { photo, slots } of photosOfSite(site)) {
-    for (const { key, slot } of planPhoto(photo, slots, site)) (slot === id ? before : elsewhere).add(key);
-    if (!slotsOf(photo, slots).includes(id)) continue;
+  for await (const { photo, setPlaces } of photosOfSite(site)) {
+    for (const { key, slot } of planPhoto(photo, setPlaces, site))
+      (slot === id ? before : elsewhere).add(key);
+    if (!slotsOf(photo, setPlaces).includes(id)) continue;
     photos.add(photo.id);
-    for (const { key, slot } of planPhoto(photo, slots, after)) if (slot === id) wanted.add(key);
+    for (const { key, slot } of planPhoto(photo, setPlaces, after)) if (slot === id) wanted.add(key);
   }
   const toMake = [...wanted].filter((key) => !states.get(key)).length;
   const toGo = [...before].filter((key) => !wanted.has(key) && !elsewhere.has(key)).length;

@@ -1,5 +1,5 @@
 // Photos as they are sent to a screen: decisions, the files they have, and what their set's ledger knows of them.
-import type { Photo, PhotoRow, SentPhoto, Site } from '@dusky-otter/core/contract';
+import type { Photo, PhotoRow, SentPhoto, SetPlaces, Site } from '@dusky-otter/core/contract';
 import { planPhoto, variantsOf, type Files } from '@dusky-otter/core/plan';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 
@@ -15,17 +15,17 @@ function withLoss(photo: Photo, states: FileStates): Photo {
   return damage === null ? photo : { ...photo, original: { ...photo.original, damage } };
 }
 
-/** @param slots the set's open places */
+/** @param setPlaces where photos of the set are seen */
 export function sentPhoto(
   photo: Photo,
-  slots: readonly string[],
+  setPlaces: SetPlaces,
   site: Site,
   states: FileStates,
   ledger: SetLedger,
 ): SentPhoto {
   const files: SentPhoto['files'] = {};
   const failures: SentPhoto['failures'] = {};
-  for (const { key } of planPhoto(photo, slots, site)) {
+  for (const { key } of planPhoto(photo, setPlaces, site)) {
     const stored = states.get(key);
     const failure = states.failureOf(key);
     if (stored) files[key] = stored;
@@ -43,20 +43,20 @@ export function sentPhoto(
 }
 
 /** A photo with its files, as markup and hand-over need it. */
-export function rowOf(photo: Photo, slots: readonly string[], site: Site, states: FileStates): PhotoRow {
-  return { ...withLoss(photo, states), variants: variantsOf(photo, slots, site, states) };
+export function rowOf(photo: Photo, setPlaces: SetPlaces, site: Site, states: FileStates): PhotoRow {
+  return { ...withLoss(photo, states), variants: variantsOf(photo, setPlaces, site, states) };
 }
 
 /** Photos with their files, a breath at a time: planning thousands of photos takes seconds. */
 export function* rowsInTurns(
   photos: readonly Photo[],
-  slots: readonly string[],
+  setPlaces: SetPlaces,
   site: Site,
   states: FileStates,
 ): Generator<void, PhotoRow[], void> {
   const rows: PhotoRow[] = [];
   for (const photo of photos) {
-    rows.push(rowOf(photo, slots, site, states));
+    rows.push(rowOf(photo, setPlaces, site, states));
     yield;
   }
   return rows;

@@ -15,7 +15,7 @@ import { isDatabaseAway, ProblemError } from '../problems.ts';
 import type { SiteCache } from '../store/site-cache.ts';
 import { loadPhotos, versionsOf } from '../store/photos.ts';
 import { offerCount, offersOf } from '../store/originals.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { sentPhoto } from './sent.ts';
 import {
   depthOf,
@@ -66,11 +66,11 @@ export class SetQueries {
     return readSet(async () => {
       const site = await this.sites.get(set.siteId);
       const ledger = await this.ledgers.get(setId);
-      const slots = await openSlotsOf(setId);
+      const setPlaces = await readSetPlaces(setId);
       if (language !== undefined && !site.languages.includes(language))
         throw new ProblemError('bad-request', 'The site has no such language.');
       const photos = await loadPhotos(setId, language ?? site.languages[0]!, ids);
-      return this.inOrderOf(ids, photos, (photo) => sentPhoto(photo, slots, site, this.preparer, ledger));
+      return this.inOrderOf(ids, photos, (photo) => sentPhoto(photo, setPlaces, site, this.preparer, ledger));
     });
   }
 

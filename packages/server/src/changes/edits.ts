@@ -1,6 +1,6 @@
 // Carries out edits: one transaction writes the change, its inverse, what it touched, and who and when. From that come
 // autosave, undo and redo that survive a reload, and the 409 where somebody else was there in between.
-import type { Language, Photo, PhotoChange, Site, Words } from '@dusky-otter/core/contract';
+import type { Language, Photo, PhotoChange, PhotoSet, Site, Words } from '@dusky-otter/core/contract';
 import {
   applyToPhoto,
   applyToSet,
@@ -12,7 +12,7 @@ import {
   type SentEdit,
   type SetCommand,
 } from '@dusky-otter/core/edits';
-import { plansAlike } from '@dusky-otter/core/plan';
+import { plansAlike, setPlacesOf } from '@dusky-otter/core/plan';
 import { NO_WORDS } from '@dusky-otter/core/words';
 import { EditModel, type PhotoModel } from '../database/models.ts';
 import { ProblemError } from '../problems.ts';
@@ -41,12 +41,20 @@ function putsOutOfDate(commands: readonly Command[]): boolean {
   return !commands.every(says);
 }
 
+/** The same for sets in which the same is seen: what a page says beside its places, and their order on it, plans nothing. */
+function seenIn(set: PhotoSet): string {
+  const { open, shown } = setPlacesOf(set);
+  return JSON.stringify([open, shown?.toSorted() ?? null]);
+}
+
 /** Decisions that an edit works on, as they are at each of its steps; everything of them is held. */
 class Desk {
   readonly photos: Map<number, Photo>;
   private readonly changes = new Map<number, PhotoChange>();
   /** Words in languages that photos are not shown in, by language and photo. */
   private readonly otherWords = new Map<Language, Map<number, Words>>();
+  /** Photos of the set are seen in other places than before. */
+  private placesChanged = false;
   /** Sets in which less is offered than before. */
   private offersIn: number[] = [];
 
@@ -83,7 +91,9 @@ class Desk {
 
   private async onSet(command: SetCommand): Promise<Command> {
     const { set, t } = this.work;
-    const { change, inverse } = applyToSet(await photoSetOf(set, { transaction: t }), command);
+    const before = await photoSetOf(set, { transaction: t });
+    const { change, inverse } = applyToSet(before, command);
+    this.placesChanged ||= seenIn(before) !== seenIn({ ...before, ...change });
     const { slots, ...own } = change;
     await set.update({ ...own }, { transaction: t });
     if (slots) await writeOpenSlots(set.id, slots, t);
@@ -179,9 +189,7 @@ class Desk {
       sets: [set.id],
       photos: photoIdsOf(commands),
       ...(commands.some(isSiteCommand) && { site: { id: site.id, plans: !plansAlike(site, this.site) } }),
-      ...(commands.some((command) => command.kind === 'set' && 'slots' in command.change) && {
-        slots: [set.id],
-      }),
+      ...(this.placesChanged && { slots: [set.id] }),
       offers: this.offersIn,
     };
   }

@@ -21,8 +21,8 @@ export interface NewSet {
   workedAt?: Date;
 }
 
-/** Makes a set in which these places are open: both or neither. @returns its id */
-export const makeSet = (changes: Changes, values: NewSet, slots: readonly string[]): Promise<number> =>
+/** Makes a set in which these places are open, none at first: both or neither. @returns its id */
+export const makeSet = (changes: Changes, values: NewSet, slots: readonly string[] = []): Promise<number> =>
   changes.inSite(values.siteId, async ({ t }) => {
     const set = await SetModel.create({ ...values }, { transaction: t });
     await writeOpenSlots(set.id, slots, t);

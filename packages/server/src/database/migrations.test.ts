@@ -8,7 +8,7 @@ import { ownDatabase } from '../testing/database.ts';
 import { connect, openDatabase } from './connect.ts';
 import { Changes } from '../changes/changes.ts';
 import { Edits } from '../changes/edits.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { loadPhotos } from '../store/photos.ts';
 import { depthOf, newestEdit } from '../store/sets.ts';
 import { SiteCache } from '../store/site-cache.ts';
@@ -110,7 +110,7 @@ test('what an earlier version took for decisions becomes what it was; names are 
     true,
     true,
   ]);
-  expect([await openSlotsOf(1), await openSlotsOf(2)]).toEqual([[], ['hero']]);
+  expect([await readSetPlaces(1), await readSetPlaces(2)]).toEqual([[], ['hero']]);
   expect(await PhotoWordsModel.findOne({ raw: true })).toEqual({
     photoId: 1,
     language: 'en',
@@ -172,8 +172,8 @@ describe('a database of the version before', () => {
     const now = await connect(url);
     const site = await new SiteCache().get(1);
     expect([site.policy, site.languages, site.slots.length]).toEqual([state.policy, ['en'], 5]);
-    const slots = await openSlotsOf(1);
-    expect(slots).toEqual(state.slots);
+    const setPlaces = await readSetPlaces(1);
+    expect(setPlaces.open).toEqual(state.slots);
     const photos = await loadPhotos(1, 'en');
     expect(photos.map(({ id }) => id)).toEqual(state.order);
     for (const before of state.rows) {
@@ -192,7 +192,7 @@ describe('a database of the version before', () => {
       const { hash, orientation } = photo.original;
       const turning = { mirrored: false, turns: 0, angle: 0 } as const;
       expect(
-        planPhoto(photo, slots, site)
+        planPhoto(photo, setPlaces, site)
           .map((planned) => {
             const settings = formerSettings(planned);
             return variantKey({ ...planned, settings, original: hash, orientation, turning }, 2);
@@ -212,7 +212,7 @@ describe('a database of the version before', () => {
     const looking = { window: 'a-new-window', since: await newestEdit(1) };
     const decided = async () => ({
       photos: await loadPhotos(1, 'en'),
-      slots: await openSlotsOf(1),
+      slots: await readSetPlaces(1),
       policy: (await SiteModel.findOne())!.policy,
     });
     const bare = async () => {
@@ -279,7 +279,7 @@ describe('a database from before there was one door', () => {
   test('keeps its places, placements, edits and what is put away; what is needed can’t be deleted', async () => {
     await tenthVersion();
     const now = await connect(url);
-    expect(await openSlotsOf(1)).toEqual(['grid', 'hero']);
+    expect(await readSetPlaces(1)).toEqual(['grid', 'hero']);
     const [photo] = await loadPhotos(1, 'en');
     expect(photo!.placements).toEqual([
       { slot: 'half', link: '/shop', words: { alt: 'Said "away": here' }, crops: {} },

@@ -3,9 +3,9 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createReadStream } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
-import { placesOn } from '@dusky-otter/core/markup';
+
 import { pageProblem } from '@dusky-otter/core/page';
-import { slotsOf } from '@dusky-otter/core/plan';
+import { openIn, placesOn, slotsOf } from '@dusky-otter/core/plan';
 import { concernsOf, type Concern } from '@dusky-otter/core/readiness';
 import { SetModel, SiteModel } from '../database/models.ts';
 import { makeSite } from '../changes/sites.ts';
@@ -56,7 +56,7 @@ describe('the demo, once it is unpacked', () => {
     expect(edits).toMatchObject({ undo: 0, redo: 0 });
     expect(rows.map((row) => row.fileName)).toEqual(scenario.photos.map(({ file }) => basename(file)));
     const found = new Set<Concern['code']>(
-      rows.flatMap((row) => concernsOf(row, set.slots, site, row.sameAs).map((c) => c.code)),
+      rows.flatMap((row) => concernsOf(row, openIn(...set.slots), site, row.sameAs).map((c) => c.code)),
     );
     for (const code of [
       'focal-guess',
@@ -79,10 +79,14 @@ describe('the demo, once it is unpacked', () => {
       const { site, set, rows } = await server.state(id);
       expect(pageProblem(page)).toBeNull();
       for (const slot of placesOn(page))
-        expect(rows.filter((row) => slotsOf(row, set.slots).includes(slot)).length).toBeGreaterThan(0);
+        expect(
+          rows.filter((row) => slotsOf(row, openIn(...set.slots)).includes(slot)).length,
+        ).toBeGreaterThan(0);
       for (const row of rows) {
         // Files are still to be made; all that an editor says is said.
-        const open = concernsOf(row, set.slots, site, row.sameAs).filter(({ stop }) => stop !== 'weigh');
+        const open = concernsOf(row, openIn(...set.slots), site, row.sameAs).filter(
+          ({ stop }) => stop !== 'weigh',
+        );
         expect([row.fileName, open]).toEqual([row.fileName, []]);
       }
       const html = (await server.app.inject(`/preview/${id}/`)).payload;

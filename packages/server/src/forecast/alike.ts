@@ -1,5 +1,5 @@
 // What a screen would be sent with one quality for all: the same pictures, sizes and formats, no look at any of them.
-import type { AlikeBytes, Photo, Site, SlotId } from '@dusky-otter/core/contract';
+import type { AlikeBytes, Photo, SetPlaces, Site, SlotId } from '@dusky-otter/core/contract';
 import { planPhoto, planShape, slotsOf } from '@dusky-otter/core/plan';
 import { ONE_QUALITY, variantSentTo } from '@dusky-otter/core/readiness';
 import { slotsIn } from '@dusky-otter/core/slots';
@@ -22,11 +22,11 @@ interface Found {
 }
 
 /** What of a photo is sent to a screen: in bytes what has no quality, and one by one what has. */
-function sentOf(photo: Photo, setSlots: readonly string[], site: Site, screen: Screen, { states }: Made) {
-  const row = rowOf(photo, setSlots, site, states);
+function sentOf(photo: Photo, setPlaces: SetPlaces, site: Site, screen: Screen, { states }: Made) {
+  const row = rowOf(photo, setPlaces, site, states);
   let fixed = 0;
   const found: Found[] = [];
-  for (const slot of slotsIn(site, slotsOf(photo, setSlots))) {
+  for (const slot of slotsIn(site, slotsOf(photo, setPlaces))) {
     const sent = variantSentTo(row, slot, screen);
     if (sent === null || sent.bytes === null) continue;
     const { key, bytes } = sent;
@@ -51,7 +51,7 @@ export interface Photos {
  */
 export async function alikeOf(
   photos: Photos,
-  setSlots: readonly string[],
+  setPlaces: SetPlaces,
   site: Site,
   screen: Screen,
   made: Made,
@@ -62,7 +62,7 @@ export async function alikeOf(
   for await (const part of photos.inParts()) {
     for await (const photo of inPassing(part)) {
       signal.throwIfAborted();
-      const sent = sentOf(photo, setSlots, site, screen, made);
+      const sent = sentOf(photo, setPlaces, site, screen, made);
       fixed += sent.fixed;
       found.push(...sent.found);
     }
@@ -75,7 +75,7 @@ export async function alikeOf(
   for (const { photo: id, slot, key, bytes } of tried) {
     const photo = await photos.one(id);
     const planned =
-      photo && planPhoto(photo, setSlots, site).find((one) => one.slot === slot && one.key === key);
+      photo && planPhoto(photo, setPlaces, site).find((one) => one.slot === slot && one.key === key);
     if (!planned || !isLossy(planned.format)) continue;
     const { gamut, effort, progressive } = planned.settings;
     const settings = {

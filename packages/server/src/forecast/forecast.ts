@@ -6,6 +6,7 @@ import type {
   PlannedVariant,
   PolicyForecast,
   RowVariant,
+  SetPlaces,
   Site,
   Slot,
 } from '@dusky-otter/core/contract';
@@ -114,7 +115,7 @@ class Scales {
 export async function forecastOf(
   planned: readonly Photo[],
   total: number,
-  setSlots: readonly string[],
+  setPlaces: SetPlaces,
   site: Site,
   after: Site,
   made: Made,
@@ -126,13 +127,13 @@ export async function forecastOf(
   const files = { now: 0, then: 0, toMake: 0 };
   const screens = [PHONE, RETINA_LAPTOP].map((screen) => ({ screen, same: 0, changed: [] as Changed[] }));
   for await (const photo of inPassing(planned)) {
-    const row = rowOf(photo, setSlots, site, states);
-    const keys = new Set(planPhoto(photo, setSlots, after).map(({ key }) => key));
+    const row = rowOf(photo, setPlaces, site, states);
+    const keys = new Set(planPhoto(photo, setPlaces, after).map(({ key }) => key));
     files.now += new Set(row.variants.map(({ key }) => key)).size;
     files.then += keys.size;
     files.toMake += [...keys].filter((key) => !states.get(key)).length;
-    const then = { ...photo, variants: variantsOf(photo, setSlots, after, states) };
-    for (const slot of slotsIn(site, slotsOf(photo, setSlots)).filter(seen)) {
+    const then = { ...photo, variants: variantsOf(photo, setPlaces, after, states) };
+    for (const slot of slotsIn(site, slotsOf(photo, setPlaces)).filter(seen)) {
       const other = after.slots.find(({ id }) => id === slot.id);
       if (!other) continue;
       for (const one of screens) {

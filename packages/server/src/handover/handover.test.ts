@@ -6,6 +6,7 @@ import { CONTEXT, sampleRow } from '../../../core/src/testing/sample.ts';
 import { handoverZip, type FileSource } from './handover.ts';
 import type { HandoverParts } from './parts.ts';
 import { Previews } from './previews.ts';
+import { openIn } from '@dusky-otter/core/plan';
 
 describe('a hand-over of more files than the old format can count', () => {
   test('is whole: every entry is listed and can be read', async () => {
@@ -30,7 +31,7 @@ describe('a hand-over of more files than the old format can count', () => {
       site: 'S',
       set: 'T',
       context: CONTEXT,
-      setSlots: [],
+      setPlaces: openIn(),
       translations: [],
       rows,
       names,

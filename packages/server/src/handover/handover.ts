@@ -34,7 +34,7 @@ export function textFiles(
   const { styles, script } = runtimeOf(parts);
   const scripted = script !== '';
   const { ofLanguage } = foldersOf(context);
-  const where = { slots: context.slots, setSlots: parts.setSlots };
+  const where = { slots: context.slots, setPlaces: parts.setPlaces };
   return {
     ...pagesIn(parts, scripted),
     'styles.css': `${pageStyles(context, pageFor(parts))}${styles}`,

@@ -15,19 +15,18 @@ import {
   ownPages,
   pageMarkup,
   pagesOf,
-  placesOn,
   shownIn,
   type PageOptions,
 } from '@dusky-otter/core/markup';
 import { foldersOf } from '@dusky-otter/core/naming';
 import { addressOfPage, firstPage } from '@dusky-otter/core/page';
-import { slotsOf } from '@dusky-otter/core/plan';
+import { placesOn, slotsOf } from '@dusky-otter/core/plan';
 import { wordsFor } from '@dusky-otter/core/words';
 import { pathsIn, type HandoverParts } from './parts.ts';
 
 /** The set's own page, or the one that follows from where its photos stand. */
-export const pageFor = ({ page, set, context, rows, setSlots }: Omit<HandoverParts, 'names'>): SetPage =>
-  page ?? firstPage(set, context.slots, (slot) => rows.some((row) => slotsOf(row, setSlots).includes(slot)));
+export const pageFor = ({ page, set, context, rows, setPlaces }: Omit<HandoverParts, 'names'>): SetPage =>
+  page ?? firstPage(set, context.slots, (slot) => rows.some((row) => slotsOf(row, setPlaces).includes(slot)));
 
 /** The file of a further page of an arrangement; the first stands on the set's own page. */
 const fileOfPage = (shortName: SlotId, n: number): string =>
@@ -68,12 +67,12 @@ class PagesIn {
 
   /** @param below levels below the folder */
   options(below = 0): PageOptions {
-    const { setSlots, context, entries = [], setId, addressOf = addressOfPage } = this.parts;
+    const { setPlaces, context, entries = [], setId, addressOf = addressOfPage } = this.parts;
     const { language, rows, wordsLanguage, name } = this.folder;
     const base = upwards(this.depth + below);
     const pathOf = pathsIn(this.parts);
     return {
-      ...{ page: this.page, rows, setSlots, context, language, base, scripted: this.scripted },
+      ...{ page: this.page, rows, setPlaces, context, language, base, scripted: this.scripted },
       ...(setId !== undefined && { set: setId }),
       entries,
       addressOfPage: (entry: PageEntry) => `${base}${addressOf(entry)}${name}`,
@@ -104,13 +103,13 @@ class PagesIn {
 
   files(): [path: string, html: string][] {
     const { name, rows } = this.folder;
-    const { setSlots } = this.parts;
+    const { setPlaces } = this.parts;
     const files: [string, string][] = [
       [`${name}index.html`, pageMarkup({ ...this.options(), turned: this.turns(null, 1) })],
     ];
     for (const arrangement of this.arrangements) {
       const { shortName, options } = arrangement;
-      const standing = rows.filter((row) => slotsOf(row, setSlots).includes(shortName));
+      const standing = rows.filter((row) => slotsOf(row, setPlaces).includes(shortName));
       const count = pagesOf(options, shownIn(arrangement, standing).length);
       for (let n = 2; n <= count; n++)
         files.push([`${name}${fileOfPage(shortName, n)}`, this.turned(arrangement, n, count)]);

@@ -6,7 +6,7 @@ import type {
   PlanContext,
   RowVariant,
   SetPage,
-  SlotId,
+  SetPlaces,
   Words,
 } from '@dusky-otter/core/contract';
 import { deliveredName } from '@dusky-otter/core/naming';
@@ -16,7 +16,7 @@ export interface HandoverParts {
   site: string;
   set: string;
   context: PlanContext;
-  setSlots: SlotId[];
+  setPlaces: SetPlaces;
   /** The set's own page; null: one that follows from where its photos stand. */
   page?: SetPage | null;
   setId?: number;

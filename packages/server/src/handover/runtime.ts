@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { arrangementIn } from '@dusky-otter/core/arrange';
-import type { PhotoRow, Slot, SlotId } from '@dusky-otter/core/contract';
+import type { PhotoRow, SetPlaces, Slot } from '@dusky-otter/core/contract';
 import { arrangementRules, isPoster, runtimeFor } from '@dusky-otter/core/markup';
 import { slotsOf } from '@dusky-otter/core/plan';
 
@@ -20,16 +20,16 @@ export function runtimeFile(name: string): string {
 export function runtimeOf({
   context,
   rows,
-  setSlots,
+  setPlaces,
 }: {
   context: { slots: readonly Slot[] };
   rows: readonly PhotoRow[];
-  setSlots: readonly SlotId[];
+  setPlaces: SetPlaces;
 }): { styles: string; script: string } {
-  const used = new Set(rows.flatMap((row) => slotsOf(row, setSlots)));
+  const used = new Set(rows.flatMap((row) => slotsOf(row, setPlaces)));
   const slots = context.slots.filter(({ id, arranged }) => arranged && used.has(id));
   const films = (cell: Slot) =>
-    rows.some((row) => slotsOf(row, setSlots).includes(cell.id) && isPoster({ row, cell }));
+    rows.some((row) => slotsOf(row, setPlaces).includes(cell.id) && isPoster({ row, cell }));
   const { styles, scripts } = runtimeFor(slots.map((slot) => ({ ...slot, films: films(slot) })));
   const rules = slots.map((slot) => arrangementRules(arrangementIn(slot)!)).join('');
   return {

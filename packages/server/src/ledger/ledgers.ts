@@ -2,7 +2,7 @@
 import type { Photo } from '@dusky-otter/core/contract';
 import { standingOf, type FileState, type Standing } from '@dusky-otter/core/readiness';
 import { photosInParts, loadPhotos } from '../store/photos.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { findSet, publishedNames } from '../store/sets.ts';
 import type { SiteCache } from '../store/site-cache.ts';
 import { inPassing } from '../turns.ts';
@@ -76,10 +76,10 @@ export class Ledgers {
   private async make(setId: number): Promise<SetLedger> {
     const set = await findSet(setId);
     const site = await this.sites.get(set.siteId);
-    const slots = await openSlotsOf(setId);
+    const setPlaces = await readSetPlaces(setId);
     const ledger = new SetLedger(this.state, await publishedNames(setId));
     for await (const part of photosInParts(setId, site.languages[0]!)) {
-      for await (const photo of inPassing(part)) ledger.put(standingOf(photo, slots, site));
+      for await (const photo of inPassing(part)) ledger.put(standingOf(photo, setPlaces, site));
     }
     // Files may have been made since their photo was counted: from here on nothing comes in between.
     for (const { id } of ledger.all) ledger.again(id);
@@ -95,12 +95,12 @@ export class Ledgers {
       const ledger = this.ready.get(setId) ?? (await this.make(setId));
       const set = await findSet(setId);
       const site = await this.sites.get(set.siteId);
-      const slots = await openSlotsOf(setId);
+      const setPlaces = await readSetPlaces(setId);
       const changed: Changed = { versions: new Map(), near: new Set(), listed: false };
       for (let at = 0; at < photoIds.length; at += PART) {
         const asked = photoIds.slice(at, at + PART);
         const photos = await loadPhotos(setId, site.languages[0]!, asked);
-        await this.take(ledger, asked, photos, (photo) => standingOf(photo, slots, site), changed);
+        await this.take(ledger, asked, photos, (photo) => standingOf(photo, setPlaces, site), changed);
       }
       for (const id of changed.versions.keys()) changed.near.delete(id);
       return changed;

@@ -6,6 +6,7 @@ import { speakingNames } from '@dusky-otter/core/naming';
 import { FILTERS, standingOf, type FileState, type Standing } from '@dusky-otter/core/readiness';
 import { CONTEXT, placed, sampleFrame, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { SetLedger, type Shown } from './set-ledger.ts';
+import { openIn } from '@dusky-otter/core/plan';
 
 const SLOTS = ['column', 'grid'];
 const SHOWN: Shown[] = [...FILTERS, 'bin'];
@@ -27,7 +28,7 @@ function someStanding(id: number, { pick, next, whole }: ReturnType<typeof chanc
     },
     { hash: String(id).padStart(64, 'a'), width: whole(200, 3000), bytes: whole(1000, 9000) },
   );
-  return standingOf(photo, SLOTS, CONTEXT);
+  return standingOf(photo, openIn(...SLOTS), CONTEXT);
 }
 
 const NOTHING: FileState = { of: () => null, improved: () => false, saved: () => 0 };

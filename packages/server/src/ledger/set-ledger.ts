@@ -1,6 +1,6 @@
 // What is costly to find for thousands of photos of a set, kept in step with every change: how each stands, what they
 // add up to, which share an alt text, what each is called, and in which order they are.
-import type { Filter, SetCounts, Stop, WordCounts } from '@dusky-otter/core/contract';
+import type { Filter, SetCounts, SlotId, Stop, WordCounts } from '@dusky-otter/core/contract';
 import { inOrder } from '@dusky-otter/core/edits';
 import { speakingNames } from '@dusky-otter/core/naming';
 import {
@@ -11,6 +11,7 @@ import {
   type Present,
   type Standing,
 } from '@dusky-otter/core/readiness';
+import { PlaceSums } from './place-sums.ts';
 
 interface Entry {
   standing: Standing;
@@ -29,7 +30,7 @@ export interface Stir {
 }
 
 const none = (): SetCounts => ({
-  filters: { all: 0, words: 0, crop: 0, budget: 0, small: 0, ready: 0 },
+  filters: { all: 0, words: 0, crop: 0, budget: 0, small: 0, unplaced: 0, ready: 0 },
   open: { frame: 0, weigh: 0, describe: 0, arrange: 0 },
   words: { described: 0, decorative: 0, kept: 0, open: 0 },
   binned: 0,
@@ -65,6 +66,7 @@ export class SetLedger {
   /** Photos whose names are found later, all at once. */
   private held: Set<number> | null = null;
   private readonly sums = none();
+  private readonly places = new Map<SlotId, PlaceSums>();
   private incomplete = { phone: 0, laptop: 0 };
   private readonly files = noFiles();
 
@@ -81,7 +83,9 @@ export class SetLedger {
       open: { ...this.sums.open },
       words: { ...this.sums.words },
       // A place that nobody stands in any more is none that is counted.
-      places: Object.fromEntries(Object.entries(this.sums.places).filter(([, count]) => count > 0)),
+      places: Object.fromEntries(
+        [...this.places].filter(([, place]) => place.photos > 0).map(([slot, place]) => [slot, place.counts]),
+      ),
       phone: { ...phone, complete: this.incomplete.phone === 0 },
       laptop: { ...laptop, complete: this.incomplete.laptop === 0 },
     };
@@ -331,6 +335,12 @@ export class SetLedger {
     );
   }
 
+  private place(slot: SlotId): PlaceSums {
+    const sums = this.places.get(slot) ?? new PlaceSums();
+    this.places.set(slot, sums);
+    return sums;
+  }
+
   private count({ standing, present }: Entry, by: 1 | -1): void {
     this.files.wanted += by * standing.keys.length;
     this.files.made += by * present.made;
@@ -345,7 +355,9 @@ export class SetLedger {
     for (const filter of FILTERS) if (present.filters.has(filter)) this.sums.filters[filter] += by;
     for (const stop of SEAL_PARTS) if (present.open.has(stop)) this.sums.open[stop] += by;
     this.sums.words[wordsOf(standing, present)] += by;
-    for (const slot of standing.slots) this.sums.places[slot] = (this.sums.places[slot] ?? 0) + by;
+    for (const slot of standing.slots) this.place(slot).count(present, by);
+    for (const [n, { slot }] of standing.phone.entries())
+      this.place(slot).weigh(present.phoneIn[n] ?? null, by);
     if (standing.placed) this.sums.placed += by;
     this.sums.camera += by * standing.camera;
     this.sums.phone.sent += by * present.phone.sent;

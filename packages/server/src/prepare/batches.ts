@@ -1,7 +1,14 @@
 // Groups the variants that a photo wants so that one decode serves many: a batch is one crop of it.
 import type { RenderJob } from '../codec/protocol.ts';
 import type { Vault } from '../vault/vault.ts';
-import type { Photo, PlanContext, PlannedVariant, Rect, ShapeId } from '@dusky-otter/core/contract';
+import type {
+  Photo,
+  PlanContext,
+  PlannedVariant,
+  Rect,
+  SetPlaces,
+  ShapeId,
+} from '@dusky-otter/core/contract';
 import { planPhoto } from '@dusky-otter/core/plan';
 
 export interface Batch {
@@ -24,12 +31,12 @@ const sourceOf = ({ crop, settings: { still, frame, background } }: PlannedVaria
 /** All batches of a photo; each key is wanted once. */
 export function batchesOf(
   photo: Photo,
-  setSlots: readonly string[],
+  setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
 ): Batch[] {
   const wanted = new Set<string>();
   const bySource = new Map<string, PlannedVariant[]>();
-  for (const variant of planPhoto(photo, setSlots, context)) {
+  for (const variant of planPhoto(photo, setPlaces, context)) {
     if (wanted.has(variant.key)) continue;
     wanted.add(variant.key);
     const source = sourceOf(variant);

@@ -9,7 +9,7 @@ import { dirname } from 'node:path';
 import { VariantModel } from '../database/models.ts';
 import { placed } from '../../../core/src/testing/sample.ts';
 import { loadPhotos } from '../store/photos.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
 import { sweepVariants } from './sweep.ts';
 
@@ -47,7 +47,7 @@ async function asBefore(): Promise<Map<string, string>> {
   const site = await sites.get((await server.state()).site.id);
   const [photo] = await loadPhotos(server.setId, site.languages[0]!, [photoId]);
   const formers = new Map<string, string>();
-  for (const planned of planPhoto(photo!, await openSlotsOf(server.setId), site)) {
+  for (const planned of planPhoto(photo!, await readSetPlaces(server.setId), site)) {
     const { key, format }: PlannedVariant = planned;
     if (formers.has(key)) continue;
     const former = formerKeys(photo!, planned)[1]!;

@@ -4,7 +4,7 @@ import { formerKeys, planPhoto } from '@dusky-otter/core/plan';
 import { inParts } from '../database/in-parts.ts';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 import { loadPhotos } from '../store/photos.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { findSet } from '../store/sets.ts';
 import type { PreparerDeps } from './preparer-deps.ts';
 
@@ -19,12 +19,12 @@ export async function letFormerStandIn(
     stored.all.size === 0 ? [] : ledger.all.filter(({ keys }) => keys.some((key) => !stored.get(key)));
   if (wanting.length === 0) return [];
   const site = await sites.get((await findSet(setId)).siteId);
-  const slots = await openSlotsOf(setId);
+  const setPlaces = await readSetPlaces(setId);
   const found: number[] = [];
   for (const ids of inParts(wanting.map(({ id }) => id))) {
     const pairs = new Map<string, string>();
     for (const photo of await loadPhotos(setId, site.languages[0]!, ids)) {
-      for (const planned of planPhoto(photo, slots, site)) {
+      for (const planned of planPhoto(photo, setPlaces, site)) {
         if (stored.get(planned.key)) continue;
         const former = formerKeys(photo, planned).find((key) => stored.file(key));
         if (former === undefined) continue;

@@ -1,4 +1,5 @@
 // Killed in the middle and started again, the server ends in the same complete result as one that was left alone.
+import { firstPlaces } from '@dusky-otter/core/reading';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
@@ -62,6 +63,8 @@ const post = async (
 async function begin({ address, state }: ServerProcess): Promise<void> {
   const { id } = (await post(address, '/api/sites', '{"name":"Gullmoor Pottery"}')) as { id: number };
   await post(address, `/api/sites/${id}/sets`, '{"name":"Kiln diary"}');
+  const opened = firstPlaces(['column', 'grid'], randomUUID());
+  await post(address, '/api/sets/1/edits', JSON.stringify(opened));
   const { site } = await state();
   const edit = {
     label: 'rules',

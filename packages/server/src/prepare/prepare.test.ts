@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { mkdir, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { planPhoto } from '@dusky-otter/core/plan';
+import { openIn, planPhoto } from '@dusky-otter/core/plan';
 import { VariantModel } from '../database/models.ts';
 import { CONTEXT, placed, samplePhoto } from '../../../core/src/testing/sample.ts';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
@@ -16,8 +16,8 @@ describe('batches', () => {
   const slots = ['hero', 'half', 'grid'];
   test('every wanted key once, a crop a batch, smallest first', () => {
     const photo = samplePhoto({ id: 1 });
-    const batches = batchesOf(photo, slots, CONTEXT);
-    const planned = planPhoto(photo, slots, CONTEXT).map((v) => v.key);
+    const batches = batchesOf(photo, openIn(...slots), CONTEXT);
+    const planned = planPhoto(photo, openIn(...slots), CONTEXT).map((v) => v.key);
     expect(batches.flatMap((b) => b.outputs.map((o) => o.key)).sort()).toEqual([...new Set(planned)].sort());
     expect(batches.map((b) => b.shape)).toEqual(['3:1', '4:5', '1:1']);
     for (const { outputs } of batches) {
@@ -27,7 +27,11 @@ describe('batches', () => {
   });
   test('a still and a moving picture of one crop are decoded apart, as are two crops of one shape', () => {
     const facts = { frames: 12, format: 'gif' as const };
-    const still = batchesOf(samplePhoto({ quality: { half: { still: true } } }, facts), slots, CONTEXT);
+    const still = batchesOf(
+      samplePhoto({ quality: { half: { still: true } } }, facts),
+      openIn(...slots),
+      CONTEXT,
+    );
     expect(still.map((b) => [b.shape, b.still])).toEqual([
       ['3:1', false],
       ['4:5', false],
@@ -39,7 +43,7 @@ describe('batches', () => {
       ...placement,
       crops: at ? crops : {},
     }));
-    expect(batchesOf(samplePhoto({ placements }), [], CONTEXT).map((b) => b.shape)).toEqual([
+    expect(batchesOf(samplePhoto({ placements }), openIn(), CONTEXT).map((b) => b.shape)).toEqual([
       '3:1',
       '4:5',
       '4:5',

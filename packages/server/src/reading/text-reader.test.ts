@@ -1,4 +1,6 @@
 // Words in pictures, found by the process that looks for them, and told to whoever looks at the set.
+import { randomUUID } from 'node:crypto';
+import { firstPlaces } from '@dusky-otter/core/reading';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -39,6 +41,7 @@ const post = async (path: string, body: unknown): Promise<unknown> =>
 test('a sign that hangs askew and a logo are read, a picture without words is not; what nobody tells keeps a photo from being ready', async () => {
   const { id: siteId } = (await post('/api/sites', { name: 'Gullmoor Pottery' })) as { id: number };
   const { id } = (await post(`/api/sites/${siteId}/sets`, { name: 'Signs' })) as { id: number };
+  await post(`/api/sets/${id}/edits`, firstPlaces(['column', 'grid'], randomUUID()));
   for (const file of ['photos/DSC00342.JPG', 'special/logo-gullmoor.svg', 'special/notice.png'])
     await fetch(`${server.address}/api/sets/${id}/files?name=${file.split('/')[1]}`, {
       method: 'POST',

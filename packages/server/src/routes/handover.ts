@@ -21,7 +21,7 @@ import { wordsOfPhotos } from '../store/words.ts';
 import { entriesOf } from '../answers/entries.ts';
 import { rowsInTurns } from '../answers/sent.ts';
 import { inTurns } from '../turns.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { changedAt, findSet, readSet } from '../store/sets.ts';
 import { stateOfSet } from '../store/state-of-set.ts';
 import { publish } from '../changes/publishing.ts';
@@ -71,26 +71,26 @@ const MOST_NAMED = 100;
 async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | null) {
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
-  const slots = await openSlotsOf(set.id);
+  const setPlaces = await readSetPlaces(set.id);
   const rows: PhotoRow[] = [];
   for await (const photos of photosInParts(set.id, site.languages[0]!, asked ?? undefined))
     rows.push(
       ...(await inTurns(
         rowsInTurns(
           photos.filter(({ binned }) => !binned),
-          slots,
+          setPlaces,
           site,
           parts.preparer,
         ),
       )),
     );
   if (asked && rows.length === 0) throw new ProblemError('no-such-photo');
-  return { set, site, slots, rows };
+  return { set, site, setPlaces, rows };
 }
 
 /** Everything that a hand-over of these photos is made from. */
 async function partsOf(parts: Needs, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
-  const { set, site, slots, rows } = await rowsIn(parts, setId, asked);
+  const { set, site, setPlaces, rows } = await rowsIn(parts, setId, asked);
   const ledger = await parts.ledgers.get(set.id);
   // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
   const names = new Map(rows.map(({ id }) => [id, ledger.speaking(id)]));
@@ -103,7 +103,7 @@ async function partsOf(parts: Needs, setId: number, asked: readonly number[] | n
   const entries = await entriesOf(set.siteId, parts.ledgers);
   return {
     ...{ site: site.name, set: set.name, setId: set.id, page: set.page, entries, context: site },
-    ...{ setSlots: slots, rows, names, translations },
+    ...{ setPlaces, rows, names, translations },
   };
 }
 
@@ -114,7 +114,7 @@ type Form = 'picture' | 'img';
 function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
   const pathOf = pathsIn(handover);
   const { prefix = '', modern } = handover.context.policy;
-  const standing = handover.rows.filter((row) => slotsOf(row, handover.setSlots).includes(slot.id));
+  const standing = handover.rows.filter((row) => slotsOf(row, handover.setPlaces).includes(slot.id));
   const arrangement = form === 'picture' ? arrangementIn(slot) : null;
   if (arrangement) {
     const urlOf = (row: PhotoRow, variant: RowVariant) => addressUnder(prefix, pathOf(row, variant));
@@ -192,7 +192,7 @@ export const handoverRoutes =
       const files = [...variantPaths(handover).values()].map(({ variant }) => variant);
       const lacking = handover.rows
         .map((row) => {
-          const concerns = concernsOf(row, handover.setSlots, handover.context, ledger.sameAs(row.id));
+          const concerns = concernsOf(row, handover.setPlaces, handover.context, ledger.sameAs(row.id));
           return {
             id: row.id,
             name: shownName(row.words, row.fileName),
@@ -212,10 +212,10 @@ export const handoverRoutes =
 
     app.get('/api/sets/:id/sent', async (request: Query) => {
       const screen = screenFrom(request.query);
-      const { rows, slots, site } = await readSet(() =>
+      const { rows, setPlaces, site } = await readSet(() =>
         rowsIn(parts, idFrom(request.params.id), askedIn(request, selections)),
       );
-      const each = rows.map((row) => sentTo(row, slots, site, screen));
+      const each = rows.map((row) => sentTo(row, setPlaces, site, screen));
       return {
         sent: each.reduce((sum, one) => sum + one.sent, 0),
         complete: each.every(({ complete }) => complete),
@@ -241,7 +241,10 @@ export const handoverRoutes =
         if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
         figures = slots.flatMap((one) => markupIn(one, handover, form));
         if (figures.length === 0)
-          throw new ProblemError('bad-request', 'None of these photos stands in this place.');
+          throw new ProblemError(
+            'bad-request',
+            'None of these photos stands in this place, or the page does not show it: put it on the page first.',
+          );
       });
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
     });

@@ -3,12 +3,12 @@ import { arrangementIn, slotsOfArrangement } from '@dusky-otter/core/arrange';
 import type { Policy, Site, Slot } from '@dusky-otter/core/contract';
 import { prefixProblem } from '@dusky-otter/core/html';
 import { slotProblem } from '@dusky-otter/core/places';
-import { placementIn } from '@dusky-otter/core/plan';
+import { openIn, placementIn } from '@dusky-otter/core/plan';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos, photosInParts } from '../store/photos.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { findSet } from '../store/sets.ts';
 import { nothingToSee } from '../look/looked-at.ts';
 import { alikeOf, type Photos } from '../forecast/alike.ts';
@@ -52,7 +52,7 @@ export const placeRoutes =
       const screen = screenFrom(request.query);
       const site = await siteOf(setId);
       const photos = photosOf(setId, site.languages);
-      return alikeOf(photos, await openSlotsOf(setId), site, screen, made, goneSignal(reply)).catch(
+      return alikeOf(photos, await readSetPlaces(setId), site, screen, made, goneSignal(reply)).catch(
         nothingToSee,
       );
     });
@@ -68,8 +68,10 @@ export const placeRoutes =
       // As an edit would: a part that is left out stays as it is.
       const after: Policy = Object.assign({}, site.policy, policy);
       const then = { ...site, policy: after };
-      const slots = await openSlotsOf(setId);
-      return forecastOf(photos, ids.length, slots, site, then, made, goneSignal(reply)).catch(nothingToSee);
+      const setPlaces = await readSetPlaces(setId);
+      return forecastOf(photos, ids.length, setPlaces, site, then, made, goneSignal(reply)).catch(
+        nothingToSee,
+      );
     });
 
     // What an arrangement would weigh with other options: its files, and what screens load of it.
@@ -84,7 +86,6 @@ export const placeRoutes =
       const { cell, large } = slotsOfArrangement(arrangement);
       const isOwn = ({ id, of }: Slot) => id === slot || of === slot;
       const [before, then] = [site.slots.filter(isOwn), [cell, ...(large ? [large] : [])]];
-      const slots = await openSlotsOf(setId);
       const ids = (await parts.ledgers.get(setId)).members(slot);
       const photos = (await someOf(setId, site, ids)).map((photo) => ({
         ...photo,
@@ -93,7 +94,8 @@ export const placeRoutes =
       return forecastOf(
         photos,
         ids.length,
-        slots,
+        // As the page would show it, whether it does or not.
+        openIn(),
         { ...site, slots: before },
         { ...site, slots: then },
         made,

@@ -27,7 +27,7 @@ import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../store/photos.ts';
 import { entriesOf } from '../answers/entries.ts';
 import { rowOf } from '../answers/sent.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { findSet } from '../store/sets.ts';
 
 import { checked, idFrom } from './dto.ts';
@@ -104,7 +104,8 @@ export const proofRoutes =
       const { cell, large } = slotsOfArrangement(arrangement);
       const slots = site.slots.filter(({ id }) => id !== cell.id && id !== large?.id);
       const context = { ...site, slots: [...slots, cell, ...(large ? [large] : [])] };
-      const setSlots = await openSlotsOf(set.id);
+      // Looked at while it is built, whether the page shows it yet or not.
+      const setPlaces = { ...(await readSetPlaces(set.id)), shown: null };
       const entries = arrangement.options.kind === 'index' ? await entriesOf(set.siteId, parts.ledgers) : [];
       const [language = 'en'] = site.languages;
       const members = (await parts.ledgers.get(set.id)).members(cell.id).map((photo) => ({ id: photo }));
@@ -117,7 +118,7 @@ export const proofRoutes =
         )
       )
         .filter((photo) => !photo.binned)
-        .map((photo) => rowOf(photo, setSlots, context, parts.preparer));
+        .map((photo) => rowOf(photo, setPlaces, context, parts.preparer));
       const markup = arrangedMarkup({
         arrangement,
         rows,

@@ -5,6 +5,7 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { emptyBin } from '../changes/bin.ts';
 import { forgetRefusals } from '../changes/refusals.ts';
+import { elsewhereOf } from '../answers/elsewhere.ts';
 import { entriesOf } from '../answers/entries.ts';
 import { membersWith } from '../answers/finding.ts';
 import { findSet, readSet, refusalsOf } from '../store/sets.ts';
@@ -13,7 +14,10 @@ import { ProblemError } from '../problems.ts';
 import { AttentionDto, ImportDto, checked, idFrom, PauseDto, ThoroughDto } from './dto.ts';
 
 /** What these routes need of the server. */
-type Needs = Pick<Parts, 'changes' | 'config' | 'ledgers' | 'preparer' | 'queries' | 'takeIn' | 'vault'>;
+type Needs = Pick<
+  Parts,
+  'changes' | 'config' | 'ledgers' | 'preparer' | 'queries' | 'sites' | 'takeIn' | 'vault'
+>;
 
 type ById = FastifyRequest<{ Params: { id: string } }>;
 
@@ -70,6 +74,13 @@ export const setRoutes =
     app.get('/sets/:id/pages', async (request: ById) => {
       const { siteId } = await findSet(idFrom(request.params.id));
       return { pages: await entriesOf(siteId, parts.ledgers) };
+    });
+
+    /** What stands on the pages of the site's other sets. */
+    app.get('/sets/:id/elsewhere', async (request: ById) => {
+      const setId = idFrom(request.params.id);
+      const site = await parts.sites.get((await findSet(setId)).siteId);
+      return { elsewhere: await elsewhereOf(site, setId, parts.ledgers) };
     });
 
     app.get('/sets/:id', async (request: Asking) => {

@@ -2,7 +2,6 @@
 // here where a site has none yet.
 import { randomUUID } from 'node:crypto';
 import type { SentEdit } from '@dusky-otter/core/edits';
-import { FIRST_SLOTS } from '@dusky-otter/core/slots';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { changeSite, makeSet, makeSite } from '../changes/sites.ts';
 import { demoSiteZip } from '../demo/site-zip.ts';
@@ -54,9 +53,8 @@ export const siteRoutes =
     app.post('/sites/:id/sets', async (request: ById, reply) => {
       const { name } = checked(NewSetDto, request.body);
       const site = await parts.sites.get(siteIdOf(request));
-      const first = site.slots.map(({ id }) => id).filter((id) => FIRST_SLOTS.includes(id));
       const values = { siteId: site.id, name: name.trim(), version: 1, workedAt: new Date() };
-      return reply.code(201).send({ id: await makeSet(parts.changes, values, first) });
+      return reply.code(201).send({ id: await makeSet(parts.changes, values) });
     });
 
     /** A set as the start screen changes it; within the set it goes through edits, with undo. */

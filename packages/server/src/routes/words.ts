@@ -8,7 +8,7 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos, standingIn } from '../store/photos.ts';
-import { openSlotsOf } from '../store/placements.ts';
+import { readSetPlaces } from '../store/sets.ts';
 import { waitingPlan } from '../store/plans.ts';
 import { findSet, setsIn } from '../store/sets.ts';
 import { rowsInTurns } from '../answers/sent.ts';
@@ -121,7 +121,7 @@ export const wordsRoutes =
     app.get('/sets/:id/words.csv', async (request: TableOf, reply) => {
       const set = await findSet(idFrom(request.params.id));
       const site = await parts.sites.get(set.siteId);
-      const slots = await openSlotsOf(set.id);
+      const setPlaces = await readSetPlaces(set.id);
       const language = languageOf(site, request.query.language);
       const photos = await loadPhotos(set.id, language);
       // What a photo is here for is said in the first language.
@@ -130,11 +130,11 @@ export const wordsRoutes =
       const standing = photos
         .filter(({ binned }) => !binned)
         .map((photo) => ({ ...photo, words: { ...photo.words, role: roles.get(photo.id) ?? null } }));
-      const rows = await inTurns(rowsInTurns(standing, slots, site, parts.preparer));
+      const rows = await inTurns(rowsInTurns(standing, setPlaces, site, parts.preparer));
       return reply
         .header('content-disposition', `attachment; filename="words-${language}.csv"`)
         .type('text/csv; charset=utf-8')
-        .send(wordsCsv(rows, { slots: site.slots, setSlots: slots }));
+        .send(wordsCsv(rows, { slots: site.slots, setPlaces }));
     });
 
     /** Lines of a table for files that are not there yet are kept for them. */

@@ -1,5 +1,6 @@
 // Sets: what is decided on them, their refused files, the names that went out, and how far a window's undo reaches.
-import type { EditDepth, PhotoSet, Refusal } from '@dusky-otter/core/contract';
+import type { EditDepth, PhotoSet, Refusal, SetPlaces } from '@dusky-otter/core/contract';
+import { setPlacesOf } from '@dusky-otter/core/plan';
 import { Op, type Transaction, type WhereOptions } from 'sequelize';
 import { EditModel, PublishedNameModel, RefusalModel, SetModel } from '../database/models.ts';
 import { isDatabaseAway, ProblemError } from '../problems.ts';
@@ -24,6 +25,12 @@ export async function findSet(setId: number, reading: ReadOptions = {}): Promise
   const set = await SetModel.findByPk(setId, reading);
   if (!set) throw new ProblemError('no-such-set');
   return set;
+}
+
+/** Where the photos of a set are seen. @throws ProblemError no-such-set */
+export async function readSetPlaces(setId: number): Promise<SetPlaces> {
+  const { page } = await findSet(setId);
+  return setPlacesOf({ slots: await openSlotsOf(setId), page: page ?? null });
 }
 
 /** Ids of all sets. */

@@ -12,11 +12,14 @@ import sharp from 'sharp';
 import { buildApp } from '../app.ts';
 import { configFrom, type Config } from '../config.ts';
 import { connect } from '../database/connect.ts';
-import { makeSite } from '../changes/sites.ts';
+import { makeSet, makeSite } from '../changes/sites.ts';
 import { buildParts, type Parts } from '../parts.ts';
 import { ownDatabase } from './database.ts';
 
 export { seenNow, type WholeRow, type WholeSet };
+
+/** Places in which the photos of a test's set stand from the first. */
+const OPEN = ['column', 'grid'] as const;
 
 /** The window that tests work in where they name none. */
 export const WINDOW = 'window-one';
@@ -82,10 +85,8 @@ export async function testServer(
   // AVIF takes most of the time of every preparation: tests that are not about it do with WebP.
   const newSite = () => makeSite(parts.changes, 'Gullmoor Pottery', { ...DEFAULT_POLICY, modern });
   let siteId = await newSite();
-  const newSet = async (name: string) => {
-    const url = `/api/sites/${siteId}/sets`;
-    return (await app.inject({ method: 'POST', url, payload: { name } })).json<{ id: number }>().id;
-  };
+  const newSet = (name: string) =>
+    makeSet(parts.changes, { siteId, name, version: 1, workedAt: new Date() }, OPEN);
   let setId = await newSet('Test set');
   const state = (of = setId) =>
     wholeSet(async (path) => (await app.inject(path)).json(), of, { window: WINDOW });

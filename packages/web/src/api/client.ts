@@ -15,6 +15,7 @@ import type {
   QualityDecision,
   Refusal,
   AlikeBytes,
+  Elsewhere,
   PageEntry,
   SentBytes,
   SentPhoto,
@@ -247,6 +248,7 @@ export const api = {
     call<{ photos: SentPhoto[] }>('POST', `/api/sets/${setId}/photos`, { photos }),
   /** The pages of the site that a set belongs to. */
   pages: (setId: number) => call<{ pages: PageEntry[] }>('GET', `/api/sets/${setId}/pages`),
+  elsewhere: (setId: number) => call<{ elsewhere: Elsewhere[] }>('GET', `/api/sets/${setId}/elsewhere`),
   /** As `sent`, but with one quality for all: some pictures are made for it, so it takes seconds. */
   alike: (setId: number, viewport: number, density: number, signal: AbortSignal) =>
     call<AlikeBytes>('GET', `/api/sets/${setId}/alike?${query({ viewport, density })}`, undefined, signal),

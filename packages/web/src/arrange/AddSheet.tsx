@@ -5,11 +5,11 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentenceOf } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';
-import { useList, useRows, useSetId, useSetSlots, type Row } from '../server/hooks.ts';
+import { useList, useRows, useSetId, useSet, useSite, type Row } from '../server/hooks.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { photosOf } from '../editing/photos.ts';
-import { stand } from './edits.ts';
+import { putInto } from '../editing/placing.ts';
 import { Thumb } from './Thumb.tsx';
 
 /** Photos that are offered at first, and that are added with each “more”. */
@@ -26,7 +26,8 @@ interface Props {
 
 export function AddSheet({ here, slot, onClose, added }: Props) {
   const setId = useSetId();
-  const setSlots = useSetSlots();
+  const set = useSet();
+  const site = useSite();
   const [from, setFrom] = useState(setId);
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [working, setWorking] = useState(false);
@@ -58,7 +59,7 @@ export function AddSheet({ here, slot, onClose, added }: Props) {
     setWorking(true);
     try {
       if (from !== setId) await api.borrow(setId, ids);
-      stand(await photosOf(setId, ids), setSlots, slot, true);
+      putInto(await photosOf(setId, ids), { set: set!, site: site! }, slot);
       added?.(ids);
       onClose();
     } catch (error) {

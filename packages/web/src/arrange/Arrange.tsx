@@ -131,7 +131,7 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   const counts = useCounts();
   // Those that photos of this set stand in; the site may have many more.
   const others = arrangementsIn(site.slots).filter(
-    ({ shortName }) => shortName === arrangement.shortName || (counts?.places[shortName] ?? 0) > 0,
+    ({ shortName }) => shortName === arrangement.shortName || counts?.places[shortName] !== undefined,
   );
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">

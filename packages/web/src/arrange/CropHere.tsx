@@ -4,9 +4,9 @@ import { frameCropProblem, frameSpace, heightFor, ratioOf } from '@dusky-otter/c
 import { cropIn, placementIn } from '@dusky-otter/core/plan';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { stageFor } from '../ui/stage.ts';
-import { useSetSlots, type Row } from '../server/hooks.ts';
+import { useSetPlaces, type Row } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
-import { placeHere } from './edits.ts';
+import { placeHere } from '../editing/placing.ts';
 
 const ROOM = { width: 264, height: 220 };
 /** A crop is never narrower, px of the photo. */
@@ -22,7 +22,7 @@ interface Props {
 }
 
 export function CropHere({ row, slot, shape }: Props) {
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const [moved, setMoved] = useState<Rect | null>(null);
   const from = useRef<{ x: number; y: number; crop: Rect } | null>(null);
   const box = frameSpace(row.original, row.frame);
@@ -39,7 +39,7 @@ export function CropHere({ row, slot, shape }: Props) {
     return width >= LEAST && frameCropProblem(next, shape, row) === null ? next : null;
   };
   const save = () => {
-    if (moved) placeHere(row, setSlots, { slot, crops: { ...crops, [shape]: moved } }, 'crop');
+    if (moved) placeHere(row, setPlaces, { slot, crops: { ...crops, [shape]: moved } }, 'crop');
     setMoved(null);
   };
   const press = (event: KeyboardEvent) => {
@@ -113,7 +113,7 @@ export function CropHere({ row, slot, shape }: Props) {
             className="chip"
             onClick={() => {
               const others = Object.entries(crops).filter(([name]) => name !== shape);
-              placeHere(row, setSlots, { slot, crops: Object.fromEntries(others) }, 'crop');
+              placeHere(row, setPlaces, { slot, crops: Object.fromEntries(others) }, 'crop');
             }}
           >
             As everywhere

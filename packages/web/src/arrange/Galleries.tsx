@@ -4,10 +4,11 @@ import { shownName } from '@dusky-otter/core/naming';
 import { useQuery } from '@tanstack/react-query';
 import { api, sentenceOf } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';
-import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useSetId, useSet, useSite, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';
 import { photosOf } from '../editing/photos.ts';
-import { saveArrangement, stand } from './edits.ts';
+import { putInto } from '../editing/placing.ts';
+import { saveArrangement } from './edits.ts';
 
 interface Props {
   arrangement: Arrangement & { options: IndexOptions };
@@ -16,7 +17,7 @@ interface Props {
 
 export function Galleries({ arrangement, rows }: Props) {
   const setId = useSetId();
-  const setSlots = useSetSlots();
+  const here = useSet();
   const site = useSite()!;
   const { options, shortName } = arrangement;
   const { data, error } = useQuery({ queryKey: ['pages', setId], queryFn: () => api.pages(setId) });
@@ -35,7 +36,7 @@ export function Galleries({ arrangement, rows }: Props) {
       if (!first) return notifyFailure(new Error('That set has no photo yet that could be its cover.'));
       await api.borrow(setId, [first.id]);
       const [photo] = await photosOf(setId, [first.id]);
-      stand([photo!], setSlots, shortName, true);
+      putInto([photo!], { set: here!, site }, shortName);
       put([...options.galleries, { photo: first.id, set, text: '' }], 'another gallery');
     } catch (failure) {
       notifyFailure(failure);

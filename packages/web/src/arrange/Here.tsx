@@ -5,10 +5,10 @@ import { linkProblem } from '@dusky-otter/core/html';
 import { shownName } from '@dusky-otter/core/naming';
 import { placementIn } from '@dusky-otter/core/plan';
 import { Link } from 'react-router';
-import { useSetId, useSetSlots, type Row } from '../server/hooks.ts';
+import { useSetId, useSetPlaces, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';
 import { CropHere } from './CropHere.tsx';
-import { placeHere } from './edits.ts';
+import { placeHere } from '../editing/placing.ts';
 
 const WORDS = [
   { part: 'title', name: 'Title here', most: 500 },
@@ -24,7 +24,7 @@ interface Props {
 
 export function Here({ arrangement, row, close }: Props) {
   const setId = useSetId();
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const { shortName } = arrangement;
   const here = placementIn(row, shortName);
   const name = shownName(row.words, row.fileName);
@@ -33,7 +33,7 @@ export function Here({ arrangement, row, close }: Props) {
     const others = Object.fromEntries(Object.entries(here.words).filter(([name]) => name !== part));
     // What is said as elsewhere follows what is said elsewhere.
     const words = text.trim() === '' || text === row.words[part] ? others : { ...others, [part]: text };
-    placeHere(row, setSlots, { slot: shortName, words }, what, began);
+    placeHere(row, setPlaces, { slot: shortName, words }, what, began);
   };
   return (
     <section className="grid gap-2.5 border-b border-rule-strong pb-3.5" aria-label={`${name}, here alone`}>
@@ -52,7 +52,7 @@ export function Here({ arrangement, row, close }: Props) {
         version={row.version}
         placeholder="../shop/, https://…, or film.webm"
         problemOf={linkProblem}
-        save={(link, began) => placeHere(row, setSlots, { slot: shortName, link }, 'link', began)}
+        save={(link, began) => placeHere(row, setPlaces, { slot: shortName, link }, 'link', began)}
         hint="Empty: what a click does in this arrangement. A film’s file makes the picture its poster."
       />
       {WORDS.map(({ part, name: label, most }) => (

@@ -6,11 +6,12 @@ import { shownName } from '@dusky-otter/core/naming';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { notifyFailure } from '../screen/screen.ts';
-import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useSetId, useSet, useSite, type Row } from '../server/hooks.ts';
 import { SortableList, useMoving } from '../ui/SortableList.tsx';
 import { photosOf } from '../editing/photos.ts';
+import { takeOut } from '../editing/placing.ts';
 import { AddSheet } from './AddSheet.tsx';
-import { orderBy, putInOrder, stand } from './edits.ts';
+import { orderBy, putInOrder } from './edits.ts';
 import { Thumb } from './Thumb.tsx';
 
 const ORDERS: readonly { name: string; hint: string; order: () => Exclude<Order, 'hand'> }[] = [
@@ -93,7 +94,7 @@ export function Pictures({ arrangement, ids, rows, reading, picked, setPicked, i
   const [adding, setAdding] = useState(false);
   const setId = useSetId();
   const site = useSite()!;
-  const setSlots = useSetSlots();
+  const set = useSet()!;
   const { shortName } = arrangement;
   const moving = ids.filter((id) => picked.has(id));
   /** Moves the picked ones together where the one that is moved is among them. */
@@ -178,11 +179,10 @@ export function Pictures({ arrangement, ids, rows, reading, picked, setPicked, i
           <button
             className="chip"
             onClick={() => {
-              stand(
+              takeOut(
                 rows.filter(({ id }) => picked.has(id)),
-                setSlots,
+                { set, site },
                 shortName,
-                false,
               );
               setPicked(new Set());
               take(null);

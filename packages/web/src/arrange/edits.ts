@@ -1,18 +1,10 @@
 // What is done at the Arrange bench, as edits: an arrangement is its place and that of its large pictures, changed together.
 import { optionsFor, orderedBy, slotsOfArrangement } from '@dusky-otter/core/arrange';
-import type {
-  Arrangement,
-  Order,
-  Photo,
-  PhotoSet,
-  Placement,
-  Site,
-  SlotId,
-} from '@dusky-otter/core/contract';
+import type { Arrangement, Order, Photo, PhotoSet, Site, SlotId } from '@dusky-otter/core/contract';
 import { placementsFor, type Command } from '@dusky-otter/core/edits';
 import { shownName } from '@dusky-otter/core/naming';
 import { slotIdFor } from '@dusky-otter/core/places';
-import { slotsOf } from '@dusky-otter/core/plan';
+import { standsIn } from '@dusky-otter/core/plan';
 import { edit } from '../server/state.ts';
 import { PAGE_COLUMN } from './containers.ts';
 
@@ -20,7 +12,7 @@ const largeOf = (site: Site, shortName: SlotId): SlotId | null =>
   site.slots.find(({ of }) => of === shortName)?.id ?? null;
 
 /** Both places as they are to be; a place of large pictures that is needed no more goes. */
-function placesOf(site: Site, arrangement: Arrangement): Command[] {
+export function arrangementCommands(site: Site, arrangement: Arrangement): Command[] {
   const { cell, large } = slotsOfArrangement(arrangement);
   const before = largeOf(site, arrangement.shortName);
   return [
@@ -34,7 +26,7 @@ function placesOf(site: Site, arrangement: Arrangement): Command[] {
 export function saveArrangement(site: Site, arrangement: Arrangement, what: string, began?: number): void {
   edit(
     `${what} of ${arrangement.title}`,
-    placesOf(site, arrangement),
+    arrangementCommands(site, arrangement),
     began === undefined ? {} : { site: began },
   );
 }
@@ -52,11 +44,16 @@ export function makeArrangement(
   { photos, open }: { photos: readonly Photo[]; open: boolean },
 ): SlotId {
   const shortName = slotIdFor(title, [...site.slots.map(({ id }) => id), ...(site.retired ?? [])]);
-  const commands = placesOf(site, { shortName, title, options: optionsFor('grid'), container: PAGE_COLUMN });
+  const commands = arrangementCommands(site, {
+    shortName,
+    title,
+    options: optionsFor('grid'),
+    container: PAGE_COLUMN,
+  });
   const standing = photos.map((photo): Command => ({
     kind: 'placements',
     photo: photo.id,
-    placements: placementsFor(photo, [...slotsOf(photo, set.slots), shortName]),
+    placements: placementsFor(photo, [...standsIn(photo, { open: set.slots }), shortName]),
   }));
   const slots = open ? [...set.slots, shortName] : set.slots;
   edit(`arrangement ${title}`, [
@@ -103,44 +100,4 @@ export function putInOrder(
 export function orderBy(rows: readonly Photo[], order: Exclude<Order, 'hand'>): number[] {
   const named = rows.map((photo) => ({ ...photo, name: shownName(photo.words, photo.fileName) }));
   return orderedBy(named, order).map(({ id }) => id);
-}
-
-/** What differs for a photo in one place alone. */
-export function placeHere(
-  photo: Photo,
-  setSlots: readonly SlotId[],
-  change: Partial<Omit<Placement, 'slot'>> & Pick<Placement, 'slot'>,
-  what: string,
-  began = photo.version,
-): void {
-  const placements = placementsFor(photo, slotsOf(photo, setSlots))!.map((one) =>
-    one.slot === change.slot ? { ...one, ...change } : one,
-  );
-  edit(
-    `${what} of ${shownName(photo.words, photo.fileName)} here`,
-    [{ kind: 'placements', photo: photo.id, placements }],
-    { photos: { [photo.id]: began } },
-  );
-}
-
-/** Puts photos into an arrangement, or takes them out. */
-export function stand(
-  photos: readonly Photo[],
-  setSlots: readonly SlotId[],
-  slot: SlotId,
-  on: boolean,
-): void {
-  const what =
-    photos.length === 1 ? photos[0]!.words.title || photos[0]!.fileName : `${photos.length} photos`;
-  edit(
-    `${what} ${on ? 'put into' : 'taken out of'} an arrangement`,
-    photos.map((photo) => {
-      const others = slotsOf(photo, setSlots).filter((id) => id !== slot);
-      return {
-        kind: 'placements',
-        photo: photo.id,
-        placements: placementsFor(photo, on ? [...others, slot] : others),
-      };
-    }),
-  );
 }

@@ -1,12 +1,12 @@
 // Texts for a selection: by a pattern, or by finding and replacing, each with what would become of it.
-import type { Photo, PhotoSet, Site, WordsText } from '@dusky-otter/core/contract';
+import type { Photo, WordsText } from '@dusky-otter/core/contract';
 import { slotsOf } from '@dusky-otter/core/plan';
 import { slotsIn } from '@dusky-otter/core/slots';
 import { filled, LONGEST_TEXT, placeholdersIn, replaced } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { sentenceOf } from '../api/client.ts';
-import { useSet, useSetSlots, useSite } from '../server/hooks.ts';
+import { useSet, useSetPlaces, useSite, type OpenSet } from '../server/hooks.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { FIELD_NAMES, saveManyWords } from '../editing/edits.ts';
 import { photosOf } from '../editing/photos.ts';
@@ -44,10 +44,10 @@ const dateOf = ({ original: { takenAt } }: Photo): string =>
 function valuesOf(
   photo: Photo,
   number: number,
-  { site, set, slots }: { site: Site | null; set: PhotoSet | null; slots: readonly string[] },
+  { site, set, setPlaces }: OpenSet,
 ): Record<keyof typeof PLACEHOLDERS, string> {
   const { title, caption, alt, credit } = photo.words;
-  const places = site ? slotsIn(site, slotsOf(photo, slots)).map(({ name }) => name) : [];
+  const places = site ? slotsIn(site, slotsOf(photo, setPlaces)).map(({ name }) => name) : [];
   return {
     ...{ title, caption, alt, credit },
     place: places.join(', '),
@@ -124,8 +124,7 @@ function Bulk({
 
 export function PatternSheet(props: Props) {
   const { data: photos = [], error, isPending } = usePhotos(props);
-  const slots = useSetSlots();
-  const around = { site: useSite(), set: useSet(), slots };
+  const around = { site: useSite(), set: useSet(), setPlaces: useSetPlaces() };
   const [field, setField] = useState<WordsText>('caption');
   const [pattern, setPattern] = useState('');
   const [over, setOver] = useState(false);

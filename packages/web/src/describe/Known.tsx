@@ -2,7 +2,7 @@
 import { slotsOf } from '@dusky-otter/core/plan';
 import { slotsIn } from '@dusky-otter/core/slots';
 import { WordsInPicture } from './WordsInPicture.tsx';
-import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 
 const spoken = (local: string): string =>
   new Date(local).toLocaleString('en-GB', {
@@ -22,9 +22,9 @@ interface Props {
 
 export function Known({ row, takeOver, put }: Props) {
   const site = useSite();
-  const slots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const { takenAt, camera, hasPosition, found } = row.original;
-  const places = site ? slotsIn(site, slotsOf(row, slots)).map(({ name }) => name) : [];
+  const places = site ? slotsIn(site, slotsOf(row, setPlaces)).map(({ name }) => name) : [];
   const facts = [
     takenAt && `Taken ${spoken(takenAt)}${camera ? ` with ${camera}` : ''}.`,
     hasPosition && 'It says where it was taken; that doesn’t go out.',

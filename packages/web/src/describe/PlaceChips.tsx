@@ -4,7 +4,7 @@ import { placementIn } from '@dusky-otter/core/plan';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../api/client.ts';
-import type { Row } from '../server/hooks.ts';
+import { useSetPlaces, type Row } from '../server/hooks.ts';
 import { saveSpotWords } from '../editing/edits.ts';
 
 interface Props {
@@ -40,9 +40,9 @@ export function SharedWith({ row, setId }: { row: Row; setId: number }) {
 }
 
 export function PlaceChips({ row, places, chosen, choose }: Props) {
-  if (places.length === 0) return null;
   const own = (slot: SlotId) => Object.keys(placementIn(row, slot).words).length > 0;
-  const slots = places.map(({ id }) => id);
+  const setPlaces = useSetPlaces();
+  if (places.length === 0) return null;
   return (
     <div className="flex flex-wrap items-center gap-1.5 border-b border-rule pb-3">
       <span role="group" aria-label="Where these words hold" className="flex flex-wrap gap-1.5">
@@ -64,7 +64,7 @@ export function PlaceChips({ row, places, chosen, choose }: Props) {
           {own(chosen) && (
             <button
               className="chip h-[24px]"
-              onClick={() => saveSpotWords(row, slots, chosen, null, ' given back')}
+              onClick={() => saveSpotWords(row, setPlaces, chosen, null, ' given back')}
             >
               Take the photo’s words again
             </button>

@@ -3,7 +3,7 @@ import { slotsOf } from '@dusky-otter/core/plan';
 import { slotsIn, standable } from '@dusky-otter/core/slots';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useList, useRows, useSet, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
+import { useList, useRows, useSet, useSetId, useSetPlaces, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../ui/bench-keys.ts';
 import { ReadAloud } from './ReadAloud.tsx';
 import { Head } from '../ui/Head.tsx';
@@ -15,7 +15,7 @@ export function ReadingPreview() {
   const setId = useSetId();
   const set = useSet();
   const site = useSite();
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const navigate = useNavigate();
   const list = useList('all', 0, READ - 1);
   const rows = useRows(list.ids.slice(0, READ));
@@ -23,7 +23,7 @@ export function ReadingPreview() {
   useBenchKeys({ Escape: () => void navigate(`/sets/${setId}/describe`) });
   const places = site
     ? standable(site.slots).filter((slot) =>
-        rows.some((row) => slotsIn(site, slotsOf(row, setSlots)).includes(slot)),
+        rows.some((row) => slotsIn(site, slotsOf(row, setPlaces)).includes(slot)),
       )
     : [];
   const place = places.find(({ id }) => id === chosen);

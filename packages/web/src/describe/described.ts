@@ -1,13 +1,13 @@
 // A photo's words in the language that is written in: those that are shown, and how they are saved.
-import type { Language, SlotId, Words } from '@dusky-otter/core/contract';
+import type { Language, SetPlaces, SlotId, Words } from '@dusky-otter/core/contract';
 import { applyToPhoto } from '@dusky-otter/core/edits';
-import { slotsOf, wordsIn } from '@dusky-otter/core/plan';
+import { wordsIn } from '@dusky-otter/core/plan';
 import { NO_WORDS } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { api } from '../api/client.ts';
-import { useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
 import { useSending } from '../server/state.ts';
 import { saveSpotWords, saveWords } from '../editing/edits.ts';
@@ -22,10 +22,10 @@ export interface Described {
 }
 
 /** Words of a spot: the photo's, but for what is said otherwise there. */
-function inPlace(row: Row, slots: readonly SlotId[], slot: SlotId): Pick<Described, 'row' | 'save'> {
+function inPlace(row: Row, setPlaces: SetPlaces, slot: SlotId): Pick<Described, 'row' | 'save'> {
   return {
     row: { ...row, words: wordsIn(row, slot) },
-    save: (words, { done = '' } = {}) => saveSpotWords(row, slots, slot, words, done),
+    save: (words, { done = '' } = {}) => saveSpotWords(row, setPlaces, slot, words, done),
   };
 }
 
@@ -39,7 +39,7 @@ export function useDescribed(
   language: Language,
   place: SlotId | null = null,
 ): Described {
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const main = useSite()?.languages[0] ?? language;
   const isMain = language === main;
   const { data: other } = useQuery({
@@ -54,8 +54,7 @@ export function useDescribed(
     ),
   );
   return useMemo(() => {
-    if (place !== null && isMain)
-      return { language, reading: false, ...inPlace(row, slotsOf(row, setSlots), place) };
+    if (place !== null && isMain) return { language, reading: false, ...inPlace(row, setPlaces, place) };
     let shown = row;
     if (!isMain) {
       shown = { ...row, words: { ...(other ?? NO_WORDS) } };
@@ -74,5 +73,5 @@ export function useDescribed(
         else if (Object.keys(texts).length > 0) saveWords(shown, texts, { ...how, language });
       },
     };
-  }, [row, isMain, other, pending, language, place, setSlots]);
+  }, [row, isMain, other, pending, language, place, setPlaces]);
 }

@@ -1,11 +1,13 @@
 // The edits that are made from the table, each with the sentence that undo shows.
-import type { Filter, Frame, Photo, SetHeader, SlotId, Words } from '@dusky-otter/core/contract';
-import { placementsFor, positionBetween, type Command } from '@dusky-otter/core/edits';
+import type { Filter, Frame, Photo, SetHeader, SetPlaces, SlotId, Words } from '@dusky-otter/core/contract';
+import { positionBetween } from '@dusky-otter/core/edits';
 import { shownName } from '@dusky-otter/core/naming';
+import { placementIn } from '@dusky-otter/core/plan';
 import { letGo, useScreen } from '../screen/screen.ts';
 import { rowAt } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
 import { client, edit, idsUnder, openSetId } from '../server/state.ts';
+import { placeHere } from './placing.ts';
 
 /** A title may be longer than any list of edits is wide. */
 const LONGEST_NAME = 60;
@@ -59,18 +61,18 @@ export function saveWords(
 /** Words of a photo in one place alone; null gives it the photo's own again. */
 export function saveSpotWords(
   row: Photo,
-  slots: readonly SlotId[],
+  setPlaces: SetPlaces,
   slot: SlotId,
   words: Partial<Words> | null,
   done = '',
 ): void {
-  const placements = placementsFor(row, slots)!.map((one) =>
-    one.slot === slot ? { ...one, words: words === null ? {} : { ...one.words, ...words } } : one,
-  );
   const fields = Object.keys(words ?? {}).map((key) => FIELD_NAMES[key as keyof Words]);
-  edit(`${words === null ? 'words' : fields.join(' and ')} of ${nameOf(row)} in one place${done}`, [
-    { kind: 'placements', photo: row.id, placements },
-  ]);
+  placeHere(
+    row,
+    setPlaces,
+    { slot, words: words === null ? {} : { ...placementIn(row, slot).words, ...words } },
+    `${words === null ? 'words' : fields.join(' and ')}${done}`,
+  );
 }
 
 /** Words of many photos, changed together and taken back together. */
@@ -93,19 +95,6 @@ export function wordsHold(rows: readonly Photo[]): void {
     `words of ${unread.length === 1 ? nameOf(unread[0]!) : `${unread.length} photos`} read again`,
     unread.map(({ id }) => ({ kind: 'words', photo: id, language: languageNow(), words: {} })),
   );
-}
-
-/** Places of photos, each by its own answer; null follows the set. */
-export function saveSlots(rows: readonly Photo[], slotsFor: (row: Photo) => SlotId[] | null): void {
-  const what = rows.length === 1 ? nameOf(rows[0]!) : `${rows.length} photos`;
-  const commands: Command[] = rows.map((row) => ({
-    kind: 'placements',
-    photo: row.id,
-    placements: placementsFor(row, slotsFor(row)),
-  }));
-  // Who chooses for one photo has looked at the places.
-  if (headerNow()?.set.arranged === false) commands.push({ kind: 'set', change: { arranged: true } });
-  edit(`places of ${what}`, commands);
 }
 
 /** @param name what the photo is called, where it is one */

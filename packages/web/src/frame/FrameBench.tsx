@@ -14,7 +14,7 @@ import { ReplaceButton } from '../gather/ReplaceButton.tsx';
 import { useBenchKeys } from '../ui/bench-keys.ts';
 import { OneBench } from '../editing/OneBench.tsx';
 import { keepCopiedFrame, notify } from '../screen/screen.ts';
-import { useAround, useOffers, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useAround, useOffers, useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { ArrivalRows } from '../gather/ArrivalRows.tsx';
@@ -33,11 +33,11 @@ import { Head } from '../ui/Head.tsx';
 const WORTH_SAYING = 0.05;
 
 function Bench({ row, setId }: { row: Row; setId: number }) {
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const site = useSite();
   const navigate = useNavigate();
   const [asked] = useSearchParams();
-  const uses = site ? shapeUses(slotsIn(site, slotsOf(row, setSlots))) : [];
+  const uses = site ? shapeUses(slotsIn(site, slotsOf(row, setPlaces))) : [];
   const [picked, setPicked] = useState<ShapeId | null>(
     (asked.get('shape') as ShapeId | null) ?? uses[0]?.shape ?? null,
   );

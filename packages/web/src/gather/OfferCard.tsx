@@ -2,7 +2,7 @@
 import type { Offer } from '@dusky-otter/core/contract';
 import { shownName } from '@dusky-otter/core/naming';
 import { replacementChanges } from '@dusky-otter/core/plan';
-import { useRowOr, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
+import { useRowOr, useSetId, useSetPlaces, useSite } from '../server/hooks.ts';
 import { addBeside, putOfferAway } from '../server/state.ts';
 import { viewAddress } from '../api/client.ts';
 import { stageFor } from '../ui/stage.ts';
@@ -31,9 +31,9 @@ function Picture({ original, said }: { original: Offer['original']; said: string
 export function OfferCard({ offer }: { offer: Offer }) {
   const setId = useSetId();
   const { row } = useRowOr(offer.photo);
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const site = useSite();
-  const changes = row && site ? replacementChanges(row, offer.original, setSlots, site) : [];
+  const changes = row && site ? replacementChanges(row, offer.original, setPlaces, site) : [];
   return (
     <div className="flex flex-wrap items-start gap-x-5 gap-y-2.5">
       <div className="flex items-center gap-2">

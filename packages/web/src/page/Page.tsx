@@ -6,7 +6,7 @@ import { api } from '../api/client.ts';
 import { ProofPane } from '../proof/ProofPane.tsx';
 import { useCounts, useEdition, useSet, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../ui/bench-keys.ts';
-import { pageNow } from './edits.ts';
+import { pageNow } from '../editing/page.ts';
 import { PageFields } from './PageFields.tsx';
 import { PartFields } from './PartFields.tsx';
 import { PageParts } from './PageParts.tsx';

@@ -6,7 +6,7 @@ import { useRef, useState } from 'react';
 import { notifyFailure } from '../screen/screen.ts';
 import { TextLine } from '../ui/TextLine.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { putPage } from './edits.ts';
+import { putPage } from '../editing/page.ts';
 
 const DESIGNS: readonly { design: PageDesign; name: string; hint: string }[] = [
   { design: 'plain', name: 'Plain', hint: 'a column in the middle, in a book’s type' },

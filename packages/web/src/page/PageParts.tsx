@@ -7,7 +7,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useCounts } from '../server/hooks.ts';
 import { KINDS } from '../arrange/kinds.tsx';
 import { SortableList, useMoving } from '../ui/SortableList.tsx';
-import { putParts } from './edits.ts';
+import { putParts } from '../editing/page.ts';
 
 /** How a part is called in the list. */
 export function nameOfPart(part: PagePart, site: Site): string {
@@ -90,7 +90,7 @@ interface Props {
 export function PageParts({ page, site, inHand, take }: Props) {
   const counts = useCounts();
   const { parts } = page;
-  const photosIn = (slot: SlotId) => counts?.places[slot] ?? 0;
+  const photosIn = (slot: SlotId) => counts?.places[slot]?.photos ?? 0;
   const used = new Set(parts.flatMap((part) => (part.kind === 'place' ? [part.slot] : [])));
   const missing = standable(site.slots).filter(({ id }) => !used.has(id));
   const unseen = missing.filter(({ id }) => photosIn(id) > 0);

@@ -5,7 +5,7 @@ import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { TextLine } from '../ui/TextLine.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { putParts } from './edits.ts';
+import { putParts } from '../editing/page.ts';
 
 const PassageEditor = lazy(() => import('../editing/PassageEditor.tsx'));
 

@@ -9,7 +9,15 @@ import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
-import { rowAt, useEdits, useList, usePreparation, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
+import {
+  rowAt,
+  useEdits,
+  useList,
+  usePreparation,
+  useSetId,
+  useSetPlaces,
+  useSite,
+} from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { saveText } from '../ui/files.ts';
 import { commandsFor } from './commands.ts';
@@ -41,10 +49,10 @@ function useUses(): Record<string, PlaceUse> {
 /** A photo that stands in a place, to draw it with. */
 function usePhotoIn(): (slot: Slot) => Photo | null {
   const setId = useSetId();
-  const slots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const { ids } = useList('all', 0, 0);
   const photos = ids.flatMap((id) => rowAt(setId, id) ?? []);
-  return (slot) => photos.find((photo) => slotsOf(photo, slots).includes(slot.id)) ?? photos[0] ?? null;
+  return (slot) => photos.find((photo) => slotsOf(photo, setPlaces).includes(slot.id)) ?? photos[0] ?? null;
 }
 
 export function Places() {

@@ -36,7 +36,7 @@ export function Rehearse() {
     queryFn: () => api.sent(setId, chosen.width, phone ? 2 : 1),
   });
   const any = (counts?.filters.all ?? 0) > 0;
-  const places = standable(site?.slots ?? []).filter(({ id }) => (counts?.places[id] ?? 0) > 0);
+  const places = standable(site?.slots ?? []).filter(({ id }) => counts?.places[id] !== undefined);
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <Head title={stopOf('rehearse').heading}>

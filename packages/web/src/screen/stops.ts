@@ -31,7 +31,7 @@ export interface PathFacts {
   set: Pick<PhotoSet, 'arranged' | 'rehearsed' | 'handedOver'>;
 }
 
-/** True until somebody has said where the photos go: a new set begins with places of its own accord. */
+/** True until somebody has said where the photos go: sets of earlier versions began with places of their own accord. */
 export const placesAreGuessed = (set: PathFacts['set'], counts: Pick<SetCounts, 'placed'>): boolean =>
   !set.arranged && counts.placed === 0;
 

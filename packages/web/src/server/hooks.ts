@@ -12,10 +12,11 @@ import type {
   SentPhoto,
   SetCounts,
   SetHeader,
+  SetPlaces,
   Site,
 } from '@dusky-otter/core/contract';
 import { inOrder, type Command, type PhotoCommand } from '@dusky-otter/core/edits';
-import { slotsOf, variantsOf } from '@dusky-otter/core/plan';
+import { setPlacesOf, standsIn, variantsOf } from '@dusky-otter/core/plan';
 import { concernsOf, type Concern } from '@dusky-otter/core/readiness';
 import { createContext, use, useMemo } from 'react';
 import { useParams } from 'react-router';
@@ -56,27 +57,33 @@ function useCommands(): readonly Command[] {
 export interface OpenSet {
   set: PhotoSet | null;
   site: Site | null;
+  setPlaces: SetPlaces;
 }
 
-export const OpenSetContext = createContext<OpenSet>({ set: null, site: null });
+const NOWHERE: SetPlaces = { open: [], shown: null };
+
+export const OpenSetContext = createContext<OpenSet>({ set: null, site: null, setPlaces: NOWHERE });
 
 /** For the provider alone. */
 export function useOpenSet(): OpenSet {
   const set = usePart((header) => header.set);
   const site = usePart((header) => header.site);
   const commands = useCommands();
-  return useMemo(
+  const now = useMemo(
     () => ({ set: set && setWith(set, commands), site: site && siteWith(site, commands) }),
     [set, site, commands],
   );
+  // As a text, since a page is another one after every letter that is typed on it, and rows are planned by its places.
+  const seen = JSON.stringify(now.set ? setPlacesOf(now.set) : NOWHERE);
+  const setPlaces = useMemo(() => JSON.parse(seen) as SetPlaces, [seen]);
+  return useMemo(() => ({ ...now, setPlaces }), [now, setPlaces]);
 }
 
 export const useSet = (): PhotoSet | null => use(OpenSetContext).set;
 export const useSite = (): Site | null => use(OpenSetContext).site;
 
-const NO_SLOTS: readonly string[] = [];
-
-export const useSetSlots = (): readonly string[] => useSet()?.slots ?? NO_SLOTS;
+/** Where photos of the set are seen; the same object as long as neither its open slots nor the places on its page change. */
+export const useSetPlaces = (): SetPlaces => use(OpenSetContext).setPlaces;
 export const useCounts = (): SetCounts | null => usePart((header) => header.counts);
 export const useEdits = (): EditDepth | null => usePart((header) => header.edits);
 export const usePreparation = (): Preparation | null => usePart((header) => header.preparation);
@@ -98,18 +105,18 @@ export const useRefusals = (): readonly Refusal[] => usePart((header) => header.
 const NO_OFFERS: readonly Offer[] = [];
 export const useOffers = (): readonly Offer[] => usePart((header) => header.offers) ?? NO_OFFERS;
 
-const rows = new WeakMap<SentPhoto, { slots: readonly string[]; site: Site; row: Row }>();
+const rows = new WeakMap<SentPhoto, { setPlaces: SetPlaces; site: Site; row: Row }>();
 
 /** A photo as a row; the same object as long as nothing of it changes. */
-export function rowOf(photo: SentPhoto, slots: readonly string[], site: Site): Row {
+export function rowOf(photo: SentPhoto, setPlaces: SetPlaces, site: Site): Row {
   const before = rows.get(photo);
-  if (before?.slots === slots && before.site === site) return before.row;
+  if (before?.setPlaces === setPlaces && before.site === site) return before.row;
   const files = {
     get: (key: string) => photo.files[key],
     failureOf: (key: string) => photo.failures[key] ?? null,
   };
-  const row = { ...photo, variants: variantsOf(photo, slots, site, files) };
-  rows.set(photo, { slots, site, row });
+  const row = { ...photo, variants: variantsOf(photo, setPlaces, site, files) };
+  rows.set(photo, { setPlaces, site, row });
   return row;
 }
 
@@ -136,23 +143,23 @@ export const useRow = (id: number): Row | null => useRowOr(id).row;
 export function useRowOr(id: number): { row: Row | null; gone: boolean } {
   const { data: confirmed, isError } = useQuery(photoQuery(useSetId(), id));
   const commands = useSending((state) => state.commands.get(id) ?? NONE);
-  const slots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const site = useSite();
   const row =
-    confirmed && site ? rowOf(shownPhoto(confirmed, commands, site.languages[0]), slots, site) : null;
+    confirmed && site ? rowOf(shownPhoto(confirmed, commands, site.languages[0]), setPlaces, site) : null;
   return { row, gone: isError && !confirmed };
 }
 
 /** Rows by their ids, those that are read. */
 export function useRows(ids: readonly number[]): Row[] {
   const setId = useSetId();
-  const slots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const site = useSite();
   const photos = useQueries({ queries: ids.map((id) => photoQuery(setId, id)) });
   const commands = useSending((state) => state.commands);
   return photos.flatMap(({ data }) =>
     data && site
-      ? [rowOf(shownPhoto(data, commands.get(data.id) ?? NONE, site.languages[0]), slots, site)]
+      ? [rowOf(shownPhoto(data, commands.get(data.id) ?? NONE, site.languages[0]), setPlaces, site)]
       : [],
   );
 }
@@ -160,18 +167,18 @@ export function useRows(ids: readonly number[]): Row[] {
 const concerns = new WeakMap<Row, Concern[]>();
 
 /** Everything that still concerns a row; found once for all cells that ask. */
-export function concernsFor(row: Row, slots: readonly string[], site: Site): Concern[] {
+export function concernsFor(row: Row, setPlaces: SetPlaces, site: Site): Concern[] {
   const before = concerns.get(row);
   if (before) return before;
-  const found = concernsOf(row, slots, site, row.sameAs);
+  const found = concernsOf(row, setPlaces, site, row.sameAs);
   concerns.set(row, found);
   return found;
 }
 
 export function useConcerns(row: Row): readonly Concern[] {
-  const slots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const site = useSite();
-  return site ? concernsFor(row, slots, site) : [];
+  return site ? concernsFor(row, setPlaces, site) : [];
 }
 
 /** The photos under a filter as far as they are read: by their place, and how many there are. */
@@ -242,7 +249,7 @@ export function useList(show: Shown, from: number, to: number): List {
  */
 export function useMembers(slot: string, order?: readonly number[]): { ids: number[]; reading: boolean } {
   const setId = useSetId();
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const { data } = useQuery({ queryKey: keys.members(setId, slot), queryFn: () => api.members(setId, slot) });
   const commands = useSending((state) => state.commands);
   const moves = useSending((state) => state.moves);
@@ -252,7 +259,7 @@ export function useMembers(slot: string, order?: readonly number[]): { ids: numb
     const here = client.getQueryCache().findAll({ queryKey: keys.photos(setId) });
     const photos = here.flatMap(({ queryKey }) => cached(setId, queryKey[2] as number) ?? []);
     const joined = photos.filter((photo) => {
-      const stands = !photo.binned && slotsOf(photo, setSlots).includes(slot);
+      const stands = !photo.binned && standsIn(photo, setPlaces).includes(slot);
       if (!stands) standing.delete(photo.id);
       return stands && !standing.has(photo.id);
     });
@@ -262,7 +269,7 @@ export function useMembers(slot: string, order?: readonly number[]): { ids: numb
       order,
     ).map(({ id }) => id);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `commands` and `moves` stand for what the cache shows of them
-  }, [data, setId, slot, setSlots, order, commands, moves]);
+  }, [data, setId, slot, setPlaces, order, commands, moves]);
   return { ids, reading: data === undefined };
 }
 

@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { viewAddress } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
-import { useList, useRows, useSetId, useSetSlots, useSite } from '../server/hooks.ts';
+import { useList, useRows, useSetId, useSetPlaces, useSite } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { LimitChart, type Move } from './LimitChart.tsx';
 import { usePagePoints } from './page-points.ts';
@@ -46,14 +46,14 @@ function Figure({ bytes, difference, target }: { bytes: number; difference: numb
 export function PageLimit() {
   const setId = useSetId();
   const site = useSite();
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const list = useList('all', 0, MOST - 1);
   const rows = useRows(list.ids.slice(0, MOST));
   const [screenAt, setScreenAt] = useState(0);
   const [typed, setTyped] = useState<string | null>(null);
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const screen = WEIGHED_SCREENS[screenAt]!;
-  const pictures = site ? picturesSent(rows, setSlots, site, screen) : [];
+  const pictures = site ? picturesSent(rows, setPlaces, site, screen) : [];
   const { points, left, problem } = usePagePoints(setId, pictures);
   if (!site || list.reading) return <main className="bg-sheet p-8 text-ink-2">Opening the page…</main>;
   const target = TARGETS[site.policy.target];

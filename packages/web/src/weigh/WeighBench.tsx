@@ -16,7 +16,7 @@ import { useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api, variantAddress } from '../api/client.ts';
 import { notify } from '../screen/screen.ts';
-import { useAround, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useAround, useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
 import { useBenchKeys } from '../ui/bench-keys.ts';
 import { OneBench } from '../editing/OneBench.tsx';
@@ -36,11 +36,11 @@ const FORMATS: readonly LossyFormat[] = ['avif', 'webp', 'jpeg'];
 
 function Bench({ row, setId, site }: { row: Row; setId: number; site: Site }) {
   const navigate = useNavigate();
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const [asked, setAsked] = useSearchParams();
   const [everywhere, setEverywhere] = useState(false);
   const [inHand, setInHand] = useState<{ of: string; point: Point } | null>(null);
-  const slots = slotsIn(site, slotsOf(row, setSlots));
+  const slots = slotsIn(site, slotsOf(row, setPlaces));
   const slot = slots.find(({ id }) => id === asked.get('place')) ?? slots[0] ?? null;
   const part = slot?.shapes.find(({ shape }) => shape === asked.get('shape')) ?? slot?.shapes[0] ?? null;
   const around = useAround(row.id);

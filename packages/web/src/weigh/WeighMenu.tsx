@@ -3,14 +3,14 @@ import type { Photo } from '@dusky-otter/core/contract';
 import { slotsOf } from '@dusky-otter/core/plan';
 import { FORMAT_NAMES, TARGET_NAMES, TARGETS } from '@dusky-otter/core/weight';
 import { notifyFailure } from '../screen/screen.ts';
-import { useSetSlots } from '../server/hooks.ts';
+import { useSetPlaces } from '../server/hooks.ts';
 import { ActionMenu, type Action } from '../ui/ActionMenu.tsx';
 import { photosOf } from '../editing/photos.ts';
 import { decide, giveBack, type Change } from './decide.ts';
 
 export function WeighMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
-  const setSlots = useSetSlots();
-  const places = (photo: Photo) => slotsOf(photo, setSlots);
+  const setPlaces = useSetPlaces();
+  const places = (photo: Photo) => slotsOf(photo, setPlaces);
   const act = (body: (photos: readonly Photo[]) => void) => () =>
     void photosOf(setId, ids).then(body, notifyFailure);
   const decided = (what: string, change: Change) => act((photos) => decide(photos, places, what, change));

@@ -55,7 +55,7 @@ export function CopyMenu({
 }) {
   const site = useSite();
   const counts = useCounts();
-  const used = standable(site?.slots ?? []).filter(({ id }) => (counts?.places[id] ?? 0) > 0);
+  const used = standable(site?.slots ?? []).filter(({ id }) => counts?.places[id] !== undefined);
   const copy = (slot: Slot | null, form: 'picture' | 'img') =>
     void copyMarkup(setId, ids, slot?.id ?? null, { form, where: slot ? `, ${slot.name}` : '' });
   const items = (form: 'picture' | 'img') => (

@@ -3,7 +3,7 @@ import { ratioOf } from '@dusky-otter/core/geometry';
 import { cropIn, sharpnessIn, slotsOf } from '@dusky-otter/core/plan';
 import { slotsIn } from '@dusky-otter/core/slots';
 import { Link } from 'react-router';
-import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useSetId, useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 import { shapeUses } from '../frame/shapes.ts';
 import { CropPicture } from '../ui/CropPicture.tsx';
 
@@ -12,10 +12,10 @@ const SAID = { sharp: '', soft: 'soft on retina', 'too-small': 'too small' } as 
 
 export function CropsCell({ row, height }: { row: Row; height: number }) {
   const site = useSite();
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const setId = useSetId();
   if (!site) return null;
-  const shown = shapeUses(slotsIn(site, slotsOf(row, setSlots)));
+  const shown = shapeUses(slotsIn(site, slotsOf(row, setPlaces)));
   if (shown.length === 0) return <span className="text-ink-2">Goes nowhere yet.</span>;
   return (
     <div className="flex items-end gap-[7px] overflow-hidden">

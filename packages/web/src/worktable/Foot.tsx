@@ -20,7 +20,7 @@ function actingOn(chosen: number, hidden: number, all: number): string {
   if (chosen > 0)
     return hidden > 0 ? `${chosen} selected, ${hidden} more hidden by the filter` : `${chosen} selected`;
   if (hidden > 0) return `${hidden} selected, hidden by the filter`;
-  return all === 1 ? 'Nothing selected: the photo goes' : `Nothing selected: all ${all} photos go`;
+  return all === 1 ? 'The photo goes' : `All ${all} photos go`;
 }
 
 /** Of what is selected only what stands under the filter is acted on: what a filter hides is not seen. */
@@ -50,9 +50,12 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
             {' '}
             <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.camera ?? 0)}</b> from the camera
             <span aria-hidden="true">⟶</span>
-            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b> on a phone,
-            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
-            laptop
+            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b> on a phone
+            {/* Beside the acts on what is selected there is no room for more. */}
+            <span className={chosen.length > 0 ? 'max-[1480px]:hidden' : 'max-[1200px]:hidden'}>
+              , <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a
+              retina laptop
+            </span>
             {counts?.laptop.complete === false ? ' so far' : ''}
           </>
         )}

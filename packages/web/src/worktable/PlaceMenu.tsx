@@ -1,22 +1,24 @@
 // Where many photos stand, at once.
 import type { SlotId } from '@dusky-otter/core/contract';
-import { slotsOf } from '@dusky-otter/core/plan';
+import { standsIn } from '@dusky-otter/core/plan';
 import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
 import { notifyFailure } from '../screen/screen.ts';
-import { rowAt, useSetSlots, useSite } from '../server/hooks.ts';
-import { saveSlots } from '../editing/edits.ts';
+import { rowAt, useSet, useSetPlaces, useSite } from '../server/hooks.ts';
+import { placeEach } from '../editing/placing.ts';
 import { photosOf } from '../editing/photos.ts';
 
 export function PlaceMenu({ ids, setId }: { ids: readonly number[]; setId: number }) {
-  const places = standable(useSite()?.slots ?? []);
-  const setSlots = useSetSlots();
+  const set = useSet();
+  const site = useSite();
+  const places = standable(site?.slots ?? []);
+  const setPlaces = useSetPlaces();
   const known = ids.flatMap((id) => rowAt(setId, id) ?? []);
-  const has = (id: SlotId) => known.filter((photo) => slotsOf(photo, setSlots).includes(id)).length;
+  const has = (id: SlotId) => known.filter((photo) => standsIn(photo, setPlaces).includes(id)).length;
   const save = async (slotsFor: (standing: readonly SlotId[]) => SlotId[] | null) => {
     try {
       const photos = await photosOf(setId, ids);
-      saveSlots(photos, (photo) => slotsFor(slotsOf(photo, setSlots)));
+      if (set && site) placeEach(photos, { set, site }, slotsFor);
     } catch (error) {
       notifyFailure(error);
     }

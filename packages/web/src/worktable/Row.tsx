@@ -3,7 +3,6 @@ import { frameSpace } from '@dusky-otter/core/geometry';
 import { shownName } from '@dusky-otter/core/naming';
 import { sealOf } from '@dusky-otter/core/readiness';
 import { bytesInWords } from '@dusky-otter/core/weight';
-import type { Moving } from '../ui/SortableList.tsx';
 import { memo, useDeferredValue, type MouseEvent } from 'react';
 import { stageFor } from '../ui/stage.ts';
 import { ReplaceButton } from '../gather/ReplaceButton.tsx';
@@ -16,7 +15,6 @@ import { CropsCell } from './CropsCell.tsx';
 import { confirmFocal } from '../editing/edits.ts';
 import { FilesCell } from './FilesCell.tsx';
 import type { ColumnId, Lens } from './lenses.ts';
-import { PlacesCell } from './PlacesCell.tsx';
 import { WeightCell, WeightsCell } from './WeightCell.tsx';
 import { TextCell, WordsCell } from './WordsCell.tsx';
 
@@ -154,8 +152,6 @@ function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: RowProps) {
       return <WordsCell row={row} />;
     case 'text':
       return <TextCell row={row} />;
-    case 'places':
-      return <PlacesCell row={row} />;
     case 'files':
       return <FilesCell row={row} />;
     case 'seal':
@@ -163,7 +159,7 @@ function cellOf(column: ColumnId, row: PhotoRow, { lens, onOpen }: RowProps) {
   }
 }
 
-export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?: Moving }) {
+export const Row = memo(function Row(props: RowProps) {
   const { id, index, lens, shown } = props;
   const row = useRow(id);
   // What stands in a row is drawn when there is time: wheeling past thousands of rows must not wait for each of them.
@@ -182,7 +178,6 @@ export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?:
   };
   return (
     <div
-      ref={moving?.row}
       role="row"
       id={`photo-${id}`}
       aria-label={row ? shownName(row.words, row.fileName) : undefined}
@@ -203,7 +198,6 @@ export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?:
         height: lens.rowHeight,
         gridTemplateRows: lens.stacked ? `${STACKED}px minmax(0,1fr)` : undefined,
         position: 'relative',
-        ...moving?.style,
       }}
     >
       <div
@@ -218,7 +212,6 @@ export const Row = memo(function Row({ moving, ...props }: RowProps & { moving?:
           onChange={() => select(id, shown(), { shift: false, toggle: true })}
         />
         {String(index + 1).padStart(2, '0')}
-        {moving?.handle}
       </div>
       {columns.map((column) => (
         <div

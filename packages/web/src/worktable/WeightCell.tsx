@@ -5,7 +5,7 @@ import { phoneWeights, variantSentTo, type SlotWeight } from '@dusky-otter/core/
 import { RETINA_LAPTOP } from '@dusky-otter/core/slots';
 import { bytesInWords, decisionInWords, FORMAT_NAMES } from '@dusky-otter/core/weight';
 import { Link } from 'react-router';
-import { useSetId, useSetSlots, useSite, type Row } from '../server/hooks.ts';
+import { useSetId, useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 
 /** The budget stands at this part of the bar's length. */
 const BUDGET_AT = 0.6;
@@ -52,9 +52,9 @@ function saidOf({ bytes, over, slot }: SlotWeight): string {
 
 /** What a phone is sent in each of a row's places. */
 function useWeights(row: Row): SlotWeight[] {
-  const setSlots = useSetSlots();
+  const setPlaces = useSetPlaces();
   const site = useSite();
-  return site ? phoneWeights(row, setSlots, site) : [];
+  return site ? phoneWeights(row, setPlaces, site) : [];
 }
 
 /** The place that weighs most against its budget. */

@@ -4,14 +4,14 @@ import { SlidersHorizontal } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router';
 import { api } from '../api/client.ts';
-import { ArrangementsMenu } from '../arrange/ArrangementsMenu.tsx';
 import { PlacesSheet } from '../arrange/PlacesSheet.tsx';
+import { Proposal, useProposal } from '../arrange/Proposal.tsx';
 import { TableSheet } from '../describe/TableSheet.tsx';
 import { useGathering, useReplacing } from '../gather/arrivals.ts';
 import { OfferRows } from '../gather/OfferRows.tsx';
 import { openSheet, useScreen } from '../screen/screen.ts';
 import { clearSelection, moveCursor, select, selectAll } from '../editing/selection.ts';
-import { rowAt, useCounts, useList, useSet } from '../server/hooks.ts';
+import { useList } from '../server/hooks.ts';
 import { idsUnder } from '../server/state.ts';
 import type { ShellContext } from '../screen/shell-context.ts';
 import { isTyping } from '../ui/typing.ts';
@@ -26,7 +26,6 @@ import { HEADINGS, useLens } from './lenses.ts';
 import { nextStep, nextWithoutWords, type Means } from './next-step.ts';
 import { focusSoon } from '../ui/reveal.ts';
 import { Row } from './Row.tsx';
-import { SortableRow, SortableRows } from './SortableRows.tsx';
 import { Head } from '../ui/Head.tsx';
 
 /** Tells the server which rows are on screen: their versions are made first. */
@@ -55,7 +54,8 @@ function Blank({ height }: { height: number }) {
 export function Worktable() {
   const params = useParams();
   const setId = Number(params.setId);
-  const stop = isStop(params.stop) && params.stop !== 'rehearse' ? params.stop : 'gather';
+  const stop =
+    isStop(params.stop) && params.stop !== 'rehearse' && params.stop !== 'arrange' ? params.stop : 'gather';
   const lens = useLens(stop);
   const navigate = useNavigate();
   const shell = useOutletContext<ShellContext>();
@@ -64,9 +64,8 @@ export function Worktable() {
   const replacing = useReplacing();
   const filter = useScreen((state) => state.filter);
   const sheet = useScreen((state) => state.sheet);
+  const proposal = useProposal();
   const cursor = useScreen((state) => state.cursor);
-  const counts = useCounts();
-  const set = useSet();
   const [range, setRange] = useState({ from: 0, to: 0 });
   const list = useList(filter, range.from, range.to);
   const { ids: shown, total } = list;
@@ -112,7 +111,7 @@ export function Worktable() {
       () => useScreen.getState().cursor === id,
     );
   };
-  const means: Means = { setId, set, counts, chooseFiles, open, reveal };
+  const means: Means = { setId, chooseFiles, open, reveal };
   const step = nextStep(stop, means);
 
   /** Goes to the photo before or behind the cursor, also where it is not read yet. */
@@ -156,7 +155,6 @@ export function Worktable() {
         <NotFound />
       </main>
     );
-  const sortable = stop === 'arrange' && filter === 'all';
   const rows = (
     <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
       <div role="presentation" style={{ transform: `translateY(${items[0]?.start ?? 0}px)` }}>
@@ -164,11 +162,7 @@ export function Worktable() {
           const id = list.at(index);
           if (id === undefined) return <Blank key={key} height={lens.rowHeight} />;
           const row = { id, index, lens, shown: lately, onOpen: open };
-          return sortable ? (
-            <SortableRow key={id} {...row} name={rowAt(setId, id)?.fileName ?? ''} />
-          ) : (
-            <Row key={id} {...row} />
-          );
+          return <Row key={id} {...row} />;
         })}
       </div>
     </div>
@@ -198,12 +192,9 @@ export function Worktable() {
             </Link>
           </>
         ) : (
-          <>
-            {stop === 'arrange' && <ArrangementsMenu />}
-            <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
-              <SlidersHorizontal size={14} aria-hidden="true" /> Places
-            </button>
-          </>
+          <button className="btn max-[1100px]:px-2" onClick={() => openSheet('places')}>
+            <SlidersHorizontal size={14} aria-hidden="true" /> Places
+          </button>
         )}
         {stop !== 'gather' && stop !== 'weigh' && stop !== 'describe' && (
           <button className="btn" onClick={chooseFiles}>
@@ -216,6 +207,7 @@ export function Worktable() {
       </Head>
       {(stop === 'gather' || replacing) && <ArrivalRows />}
       <OfferRows />
+      {proposal && <Proposal of={proposal} />}
       {list.problem !== null && total === 0 ? (
         <p role="alert" className="p-8">
           {list.problem}
@@ -258,13 +250,7 @@ export function Worktable() {
             ))}
           </div>
           <div role="rowgroup" ref={scroller} className="min-h-0 flex-1 overflow-auto">
-            {sortable ? (
-              <SortableRows setId={setId} shown={shown}>
-                {rows}
-              </SortableRows>
-            ) : (
-              rows
-            )}
+            {rows}
           </div>
         </div>
       )}

@@ -2,8 +2,11 @@
 import { useSyncExternalStore } from 'react';
 import type { StopId } from '../screen/stops.ts';
 
+/** Stops whose work is done on the table. */
+export type TableStop = Exclude<StopId, 'arrange' | 'rehearse'>;
+
 export type ColumnId =
-  'photo' | 'crops' | 'focal' | 'weight' | 'weights' | 'words' | 'text' | 'places' | 'files' | 'seal';
+  'photo' | 'crops' | 'focal' | 'weight' | 'weights' | 'words' | 'text' | 'files' | 'seal';
 
 export interface Lens {
   columns: ColumnId[];
@@ -36,7 +39,7 @@ function lens(rowHeight: number, middle: [ColumnId, string][], more: Partial<Len
 
 const REST = 'minmax(0,1fr)';
 
-export const LENSES: Record<Exclude<StopId, 'rehearse'>, Lens> = {
+export const LENSES: Record<TableStop, Lens> = {
   gather: lens(92, [
     ['crops', '254px'],
     ['weight', '176px'],
@@ -52,7 +55,6 @@ export const LENSES: Record<Exclude<StopId, 'rehearse'>, Lens> = {
   ),
   weigh: lens(124, [['weights', REST]]),
   describe: lens(232, [['text', REST]], { thumb: 158 }),
-  arrange: lens(92, [['places', REST]]),
   'hand-over': lens(104, [['files', REST]]),
 };
 
@@ -74,7 +76,7 @@ const watch = (changed: () => void): (() => void) => {
 };
 
 /** The lens of a stop; on a phone the words are what is worked on. */
-export function useLens(stop: Exclude<StopId, 'rehearse'>): Lens {
+export function useLens(stop: TableStop): Lens {
   const narrow = useSyncExternalStore(watch, () => query.matches);
   if (!narrow) return LENSES[stop];
   return stop === 'describe' ? NARROW_TEXT : NARROW;
@@ -88,7 +90,6 @@ export const HEADINGS: Record<ColumnId, string> = {
   weights: 'Weight in each place: bar for a phone, line for a retina laptop, mark for the budget',
   words: 'Words',
   text: 'Words',
-  places: 'Goes to',
   files: 'What goes out',
   seal: 'Ready',
 };

@@ -1,9 +1,9 @@
 // The next step of each stop, as the main button of the table: the next photo whose work is open there, or the stop's own act.
-import type { Filter, PhotoSet, SetCounts, Stop } from '@dusky-otter/core/contract';
+import type { Filter, Stop } from '@dusky-otter/core/contract';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
-import { allSaved, edit } from '../server/state.ts';
-import { placesAreGuessed, type StopId } from '../screen/stops.ts';
+import { allSaved } from '../server/state.ts';
+import type { TableStop } from './lenses.ts';
 
 export interface NextStep {
   label: string;
@@ -12,8 +12,6 @@ export interface NextStep {
 
 export interface Means {
   setId: number;
-  set: PhotoSet | null;
-  counts: SetCounts | null;
   chooseFiles: () => void;
   /** Opens the photo's bench. */
   open: (id: number) => void;
@@ -47,7 +45,7 @@ export function nextWithoutWords(means: Means): void {
 }
 
 /** What the main button says and does at a stop. */
-export function nextStep(stop: Exclude<StopId, 'rehearse'>, means: Means): NextStep {
+export function nextStep(stop: TableStop, means: Means): NextStep {
   const show = (id: number, index: number) => means.reveal(id, index, `[data-row="${id}"]`);
   switch (stop) {
     case 'gather':
@@ -65,19 +63,6 @@ export function nextStep(stop: Exclude<StopId, 'rehearse'>, means: Means): NextS
       };
     case 'describe':
       return { label: 'Next without words', act: () => nextWithoutWords(means) };
-    case 'arrange': {
-      const { set, counts } = means;
-      if (set && counts && counts.filters.all > 0 && placesAreGuessed(set, counts)) {
-        return {
-          label: 'These places are right',
-          act: () => edit('places confirmed', [{ kind: 'set', change: { arranged: true } }]),
-        };
-      }
-      return {
-        label: 'Next without a place',
-        act: () => void walk(means, 'arrange', 'Every photo on the table goes somewhere.', show),
-      };
-    }
     case 'hand-over':
       return { label: 'Download the files', act: () => openSheet('download') };
   }

@@ -9,6 +9,7 @@ import { NO_WORDS } from '../../words/no-words.ts';
 import { documentMarkup, pageMarkup } from '../pages/page.ts';
 import { figureMarkup } from '../picture.ts';
 import { arrangedMarkup } from './arranged.ts';
+import { openIn } from '../../plan/set-places.ts';
 
 const VALIDATOR = new HtmlValidate({
   extends: ['html-validate:standard'],
@@ -122,7 +123,7 @@ const PAGE: SetPage = {
 
 const inPage = (main: string): string =>
   documentMarkup(
-    { page: PAGE, rows: [], setSlots: [], context: CONTEXT, urlOf: () => '' },
+    { page: PAGE, rows: [], setPlaces: openIn(), context: CONTEXT, urlOf: () => '' },
     { title: 'Pots', description: 'What left the kiln', above: [], main },
   );
 
@@ -180,7 +181,7 @@ test('figures of places, and a page with headings, texts, a menu and an end', as
         { kind: 'place', slot: 'grid', titled: false },
       ],
     },
-    ...{ rows, setSlots: ['column', 'grid'], context: CONTEXT, urlOf, set: 7 },
+    ...{ rows, setPlaces: openIn('column', 'grid'), context: CONTEXT, urlOf, set: 7 },
     entries: [ENTRY, { ...ENTRY, set: 8, folder: 'jugs' }],
     addressOfPage: ({ folder }) => `../${folder}/`,
   });

@@ -1,7 +1,8 @@
 // A page of its own for each picture of an arrangement: large, with its words, and links to those before and behind it.
 import { cellsOf } from '../../arrange/cells.ts';
 import type { Arrangement, PhotoRow } from '../../contract/index.ts';
-import { cropIn, slotsOf, wordsIn } from '../../plan/plan.ts';
+import { cropIn, wordsIn } from '../../plan/plan.ts';
+import { slotsOf } from '../../plan/set-places.ts';
 import { shownIn } from '../arranged/arranged.ts';
 import { pictureIn, type ArrangedContext } from '../arranged/items.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
@@ -25,8 +26,8 @@ export const ownPageName = ({ id, words }: PhotoRow): string =>
 
 /** The pages of an arrangement's pictures; they lie in a folder of its short name, beside the page. */
 export function ownPages(options: PageOptions, arrangement: Arrangement): OwnPage[] {
-  const { setSlots, rows: all, language = 'en' } = options;
-  const standing = all.filter((row) => slotsOf(row, setSlots).includes(arrangement.shortName));
+  const { setPlaces, rows: all, language = 'en' } = options;
+  const standing = all.filter((row) => slotsOf(row, setPlaces).includes(arrangement.shortName));
   const rows = shownIn(arrangement, standing);
   const sizes = rows.map((row) => ({ id: row.id, size: cropIn(row, arrangement.shortName, 'own') }));
   const { phrases } = phrasesIn(language);

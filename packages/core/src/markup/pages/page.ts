@@ -5,17 +5,17 @@ import type {
   Arrangement,
   Language,
   PageEntry,
-  PagePart,
   PhotoRow,
   PlanContext,
   RowVariant,
   SetPage,
+  SetPlaces,
   Slot,
   SlotId,
 } from '../../contract/index.ts';
 import { widthAt } from '../../css/width-rule.ts';
 import { filledTemplate } from '../../page/template.ts';
-import { slotsOf } from '../../plan/plan.ts';
+import { slotsOf } from '../../plan/set-places.ts';
 import { PHONE } from '../../slots/devices.ts';
 import { standable } from '../../slots/slots.ts';
 import { isRightToLeft } from '../../words/translated.ts';
@@ -34,7 +34,7 @@ const TEXT = 720;
 export interface PageOptions {
   page: SetPage;
   rows: readonly PhotoRow[];
-  setSlots: readonly SlotId[];
+  setPlaces: SetPlaces;
   context: Pick<PlanContext, 'slots' | 'languages' | 'policy'>;
   urlOf: (row: PhotoRow, variant: RowVariant) => string;
   /** The site's pages, for its menu and for indexes; this one among them. */
@@ -82,8 +82,8 @@ const languageOf = ({ language, context }: PageOptions): Language => language ??
 
 /** The photos of one place; "" where none has its files. */
 export function placeMarkup(slot: Slot, first: boolean, titled: boolean, options: PageOptions): string {
-  const { rows, setSlots, context, urlOf, wordsLanguage } = options;
-  const standing = rows.filter((row) => slotsOf(row, setSlots).includes(slot.id));
+  const { rows, setPlaces, context, urlOf, wordsLanguage } = options;
+  const standing = rows.filter((row) => slotsOf(row, setPlaces).includes(slot.id));
   const arrangement = arrangementIn(slot);
   if (arrangement) {
     const under = titled ? 'h3' : 'h2';
@@ -252,7 +252,3 @@ export function pageMarkup(options: PageOptions): string {
     main: partsMarkup(options),
   });
 }
-
-/** The places that a page shows. */
-export const placesOn = ({ parts }: Pick<SetPage, 'parts'>): SlotId[] =>
-  parts.flatMap((part: PagePart) => (part.kind === 'place' ? [part.slot] : []));

@@ -11,7 +11,7 @@ export function pageNow(
   entries: readonly PageEntry[] = [],
 ): SetPage {
   if (set.page) return set.page;
-  const page = firstPage(set.name, site.slots, (slot) => (counts?.places[slot] ?? 0) > 0);
+  const page = firstPage(set.name, site.slots, (slot) => counts?.places[slot] !== undefined);
   const taken = entries.filter((entry) => entry.set !== set.id).map(({ folder }) => folder);
   return { ...page, folder: freeFolder(set.name, taken) };
 }
