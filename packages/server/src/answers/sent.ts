@@ -10,7 +10,7 @@ export interface FileStates extends Files {
 }
 
 /** A photo whose original says what became of it on the disk. */
-function withLoss(photo: Photo, states: FileStates): Photo {
+export function withLoss(photo: Photo, states: FileStates): Photo {
   const damage = states.lossOf(photo.original.hash);
   return damage === null ? photo : { ...photo, original: { ...photo.original, damage } };
 }
@@ -47,16 +47,20 @@ export function rowOf(photo: Photo, setPlaces: SetPlaces, site: Site, states: Fi
   return { ...withLoss(photo, states), variants: variantsOf(photo, setPlaces, site, states) };
 }
 
-/** Photos with their files, a breath at a time: planning thousands of photos takes seconds. */
+/**
+ * Photos with their files, a breath at a time: planning thousands of photos takes seconds.
+ * @param rowFor makes one row, where plans are kept
+ */
 export function* rowsInTurns(
   photos: readonly Photo[],
   setPlaces: SetPlaces,
   site: Site,
   states: FileStates,
+  rowFor: typeof rowOf = rowOf,
 ): Generator<void, PhotoRow[], void> {
   const rows: PhotoRow[] = [];
   for (const photo of photos) {
-    rows.push(rowOf(photo, setPlaces, site, states));
+    rows.push(rowFor(photo, setPlaces, site, states));
     yield;
   }
   return rows;

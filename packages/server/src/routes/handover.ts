@@ -19,7 +19,8 @@ import { Named } from '../handover/named.ts';
 import { photosInParts } from '../store/photos.ts';
 import { wordsOfPhotos } from '../store/words.ts';
 import { entriesOf } from '../answers/entries.ts';
-import { rowsInTurns } from '../answers/sent.ts';
+import { PlannedRows } from '../answers/planned-rows.ts';
+import { rowOf, rowsInTurns } from '../answers/sent.ts';
 import { inTurns } from '../turns.ts';
 import { readSetPlaces } from '../store/sets.ts';
 import { changedAt, findSet, readSet } from '../store/sets.ts';
@@ -68,7 +69,7 @@ const MOST_TRIES = 3;
 const MOST_NAMED = 100;
 
 /** Photos that are asked for, or all, with what they are planned by; never what lies in the bin. */
-async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | null) {
+async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | null, rowFor = rowOf) {
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
   const setPlaces = await readSetPlaces(set.id);
@@ -81,6 +82,7 @@ async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | nu
           setPlaces,
           site,
           parts.preparer,
+          rowFor,
         ),
       )),
     );
@@ -89,8 +91,13 @@ async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | nu
 }
 
 /** Everything that a hand-over of these photos is made from. */
-async function partsOf(parts: Needs, setId: number, asked: readonly number[] | null): Promise<HandoverParts> {
-  const { set, site, setPlaces, rows } = await rowsIn(parts, setId, asked);
+async function partsOf(
+  parts: Needs,
+  setId: number,
+  asked: readonly number[] | null,
+  rowFor = rowOf,
+): Promise<HandoverParts> {
+  const { set, site, setPlaces, rows } = await rowsIn(parts, setId, asked, rowFor);
   const ledger = await parts.ledgers.get(set.id);
   // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
   const names = new Map(rows.map(({ id }) => [id, ledger.speaking(id)]));
@@ -154,6 +161,8 @@ export const handoverRoutes =
   (parts: Needs): FastifyPluginAsync =>
   async (app) => {
     const previews = new Previews(() => parts.hub.changes);
+    const plans = new PlannedRows();
+    const rowFor: typeof rowOf = (...of) => plans.rowOf(...of);
     const selections = new Named<Selected>();
     const asked = (request: Query) =>
       readSet(() => partsOf(parts, idFrom(request.params.id), askedIn(request, selections)));
@@ -284,7 +293,7 @@ export const handoverRoutes =
     app.get('/preview/:id/*', async (request: Query, reply) => {
       const handover = await previews.of(request.params.id, () =>
         readSet(async () => ({
-          ...(await partsOf(parts, idFrom(request.params.id), null)),
+          ...(await partsOf(parts, idFrom(request.params.id), null, rowFor)),
           // Other pages are looked at as previews, too.
           addressOf: ({ set }: PageEntry) => `../${set}/`,
         })),

@@ -7,7 +7,8 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { notifyFailure } from '../screen/screen.ts';
 import { useSetId, useSet, useSite, type Row } from '../server/hooks.ts';
-import { SortableList, useMoving } from '../ui/SortableList.tsx';
+import { HandRow } from '../ui/HandRow.tsx';
+import { SortableList } from '../ui/SortableList.tsx';
 import { photosOf } from '../editing/photos.ts';
 import { takeOut } from '../editing/placing.ts';
 import { AddSheet } from './AddSheet.tsx';
@@ -38,18 +39,16 @@ interface PictureProps {
 
 function Picture({ row, n, of, picked, pick, inHand }: PictureProps) {
   const name = shownName(row.words, row.fileName);
-  const {
-    row: place,
-    style,
-    handle,
-  } = useMoving(row.id, name, 'grid size-[28px] shrink-0 place-items-center');
   return (
-    <li
-      ref={place}
-      className={`relative flex min-h-[52px] items-center gap-1.5 border-t border-rule py-1.5 pl-1 pr-2 ${inHand ? 'bg-kelp-soft' : 'bg-sheet'}`}
-      style={style}
+    <HandRow
+      id={row.id}
+      name={name}
+      about={`${n + 1} of ${of}`}
+      picture={<Thumb row={row} />}
+      inHand={inHand}
+      title="What differs here alone"
+      take={() => pick(false)}
     >
-      {handle}
       <input
         type="checkbox"
         className="size-[18px] shrink-0 accent-kelp"
@@ -57,21 +56,7 @@ function Picture({ row, n, of, picked, pick, inHand }: PictureProps) {
         checked={picked}
         onChange={() => pick(true)}
       />
-      <button
-        className="flex min-w-0 flex-1 items-center gap-2 text-left"
-        aria-pressed={inHand}
-        title="What differs here alone"
-        onClick={() => pick(false)}
-      >
-        <Thumb row={row} />
-        <span className="min-w-0 flex-1">
-          <b className="block truncate font-semibold">{name}</b>
-          <small className="text-[12px] text-ink-2">
-            {n + 1} of {of}
-          </small>
-        </span>
-      </button>
-    </li>
+    </HandRow>
   );
 }
 

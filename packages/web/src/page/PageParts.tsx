@@ -6,7 +6,8 @@ import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
 import { useCounts } from '../server/hooks.ts';
 import { KINDS } from '../arrange/kinds.tsx';
-import { SortableList, useMoving } from '../ui/SortableList.tsx';
+import { HandRow } from '../ui/HandRow.tsx';
+import { SortableList } from '../ui/SortableList.tsx';
 import { putParts } from '../editing/page.ts';
 
 /** How a part is called in the list. */
@@ -39,44 +40,31 @@ function Part({
   inHand: boolean;
   take: () => void;
 }) {
-  const name = nameOfPart(part, site);
-  const { row, style, handle } = useMoving(`${n}`, name, 'grid size-[28px] shrink-0 place-items-center');
   const slot = part.kind === 'place' ? site.slots.find(({ id }) => id === part.slot) : undefined;
   const arrangement = slot && arrangementIn(slot);
+  const drawing = arrangement ? (
+    <svg width="40" height="24" viewBox="0 0 48 28">
+      {KINDS[arrangement.options.kind].drawing}
+    </svg>
+  ) : (
+    { heading: 'H', text: 'T', place: '▭' }[part.kind]
+  );
   return (
-    <li
-      ref={row}
-      className={`relative flex min-h-[52px] items-center gap-1.5 border-t border-rule py-1.5 pl-1 pr-2 ${inHand ? 'bg-kelp-soft' : 'bg-sheet'}`}
-      style={style}
-    >
-      {handle}
-      <button
-        className="flex min-w-0 flex-1 items-center gap-2 text-left"
-        aria-pressed={inHand}
-        onClick={take}
-      >
+    <HandRow
+      id={`${n}`}
+      name={nameOfPart(part, site)}
+      about={aboutPart(part, site, photos)}
+      inHand={inHand}
+      take={take}
+      picture={
         <span
           aria-hidden="true"
           className="grid h-[34px] w-[46px] shrink-0 place-items-center border border-rule-strong bg-raised font-title text-[15px] font-semibold text-ink-2"
         >
-          {arrangement ? (
-            <svg width="40" height="24" viewBox="0 0 48 28">
-              {KINDS[arrangement.options.kind].drawing}
-            </svg>
-          ) : part.kind === 'heading' ? (
-            'H'
-          ) : part.kind === 'text' ? (
-            'T'
-          ) : (
-            '▭'
-          )}
+          {drawing}
         </span>
-        <span className="min-w-0 flex-1">
-          <b className="block truncate font-semibold">{name}</b>
-          <small className="text-[12px] text-ink-2">{aboutPart(part, site, photos)}</small>
-        </span>
-      </button>
-    </li>
+      }
+    />
   );
 }
 
