@@ -32,7 +32,7 @@ export function firstPage(title: string, slots: readonly Slot[], used: (slot: Sl
     .filter(({ id }) => used(id))
     .map(partFor);
   return {
-    ...{ title, description: '', folder: freeFolder(title, []), home: null, menu: true },
+    ...{ title, description: '', folder: freeFolder(title, []), home: null, menu: false },
     ...{ design: 'plain', tone: 'light', template: '', parts },
   };
 }

@@ -201,7 +201,7 @@ describe('sets', () => {
     const state = (await ask(`/api/sets/${made.json<{ id: number }>().id}`)).json<object>();
     expect(state).toMatchObject({
       counts: { filters: { all: 0 }, binned: 0 },
-      set: { name: 'Shop, winter glazes', slots: ['column', 'grid'] },
+      set: { name: 'Shop, winter glazes', slots: [], page: null },
     });
   });
   test('a refusal can be put away', async () => {

@@ -1,24 +1,22 @@
 // The Arrange bench: pictures in their order, the arrangement as it will be on four screens, its kind and options. Another
 // kind or option is seen before anything of it is kept, with what it costs.
-import {
-  ARRANGEMENT_KINDS,
-  arrangementIn,
-  arrangementsIn,
-  optionsFor,
-  slotsOfArrangement,
-} from '@dusky-otter/core/arrange';
+import { ARRANGEMENT_KINDS, arrangementIn, slotsOfArrangement } from '@dusky-otter/core/arrange';
 import type { Arranged, Arrangement } from '@dusky-otter/core/contract';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, proofAddress, sentenceOf } from '../api/client.ts';
 import { Forecast } from '../policy/Forecast.tsx';
-import { useCounts, useEdition, useMembers, useRows, useSetId, useSite } from '../server/hooks.ts';
+import { useCounts, useEdition, useMembers, useRows, useSet, useSetId, useSite } from '../server/hooks.ts';
 import { useBenchKeys } from '../ui/bench-keys.ts';
 import { NotFound } from '../ui/NotFound.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import { Between } from './Between.tsx';
 import { Galleries } from './Galleries.tsx';
+import { HeroWords } from './HeroWords.tsx';
+import { Switch } from './Switch.tsx';
+import { useTrial } from './tries.ts';
+import { pageNow } from '../editing/page.ts';
 import { Here } from './Here.tsx';
 import { Legibility } from './Legibility.tsx';
 import { dropArrangement, saveArrangement } from './edits.ts';
@@ -61,7 +59,7 @@ function Cost({ arrangement }: { arrangement: Arrangement }) {
 }
 
 /** Options that are tried, sent to the server under a name: they may be larger than an address can be. */
-function useTrial(tried: Arranged | null): { name: string | undefined; problem: string | null } {
+function useProof(tried: Arranged | null): { name: string | undefined; problem: string | null } {
   const setId = useSetId();
   const { data, error } = useQuery({
     queryKey: ['trial', setId, JSON.stringify(tried)],
@@ -117,38 +115,38 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
   const [most, setMost] = useState(MOST);
   const rows = useRows(members.ids.slice(0, most));
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
-  const [inHand, setInHand] = useState<number | null>(null);
+  const [asked] = useSearchParams();
+  const [inHand, setInHand] = useState<number | null>(Number(asked.get('picture')) || null);
   const held = rows.find(({ id }) => id === inHand);
   const { options, container, order } = arrangement;
   const kept: Arranged = { options, container, ...(order && { order }) };
-  const [tried, setTried] = useState<Arranged | null>(null);
+  const trial = useTrial(`${site.id} ${arrangement.shortName}`, kept);
+  // Its order is what is kept: it may have been changed meanwhile.
+  const tried: Arranged | null = trial.tried && { ...kept, ...trial.tried };
   const shown = tried ?? kept;
   const table = `/sets/${setId}/arrange`;
-  useBenchKeys({ Escape: () => (tried ? setTried(null) : void navigate(table)) });
+  useBenchKeys({
+    // One closes one thing.
+    Escape: () => {
+      if (held) setInHand(null);
+      else if (tried) trial.leave();
+      else void navigate(table);
+    },
+  });
   const edition = useEdition();
-  const trial = useTrial(tried);
-  const address = proofAddress(setId, arrangement.shortName, edition, trial.name);
-  const counts = useCounts();
-  // Those that photos of this set stand in; the site may have many more.
-  const others = arrangementsIn(site.slots).filter(
-    ({ shortName }) => shortName === arrangement.shortName || counts?.places[shortName] !== undefined,
-  );
+  const proof = useProof(tried);
+  const address = proofAddress(setId, arrangement.shortName, edition, proof.name);
+  const page = pageNow(useSet()!, site, useCounts());
+  const panel = useRef<HTMLDivElement>(null);
+  const heldId = held?.id ?? null;
+  // The panel of a picture opens in view, wherever one had scrolled to.
+  useEffect(() => {
+    if (heldId !== null) panel.current?.firstElementChild?.scrollIntoView({ block: 'nearest' });
+  }, [heldId]);
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <Head title={arrangement.title}>
-        <nav aria-label="Arrangements" className="flex flex-wrap gap-1.5">
-          {others.length > 1 &&
-            others.map(({ shortName, title }) => (
-              <Link
-                key={shortName}
-                className="chip"
-                aria-current={shortName === arrangement.shortName ? 'page' : undefined}
-                to={`${table}/${shortName}`}
-              >
-                {title}
-              </Link>
-            ))}
-        </nav>
+        <Switch site={site} page={page} open={arrangement} />
         <span className="ml-auto" />
         <Link className="btn" to={`/sets/${setId}/page`}>
           The page
@@ -193,67 +191,75 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
           )}
         </div>
         <ProofPane address={address} title={arrangement.title} />
-        <div className="grid min-h-0 content-start gap-4 overflow-auto border-l border-rule-strong p-3.5">
-          {held && <Here arrangement={arrangement} row={held} close={() => setInHand(null)} />}
-          <Title
-            arrangement={arrangement}
-            save={(title) => saveArrangement(site, { ...arrangement, title }, 'title')}
-          />
-          <section aria-labelledby="kind-of-it">
-            <h2 id="kind-of-it" className="mb-2 font-title text-[14px] font-[600]">
-              Kind
-            </h2>
-            <div role="group" aria-labelledby="kind-of-it" className="grid grid-cols-3 gap-1.5">
-              {ARRANGEMENT_KINDS.map((kind) => (
-                <button
-                  key={kind}
-                  aria-pressed={kind === shown.options.kind}
-                  title={KINDS[kind].hint}
-                  className={`rounded-paper border px-1 py-1.5 text-center text-[12px] ${kind === shown.options.kind ? 'border-kelp bg-kelp-soft font-semibold' : 'border-rule-strong bg-raised text-ink-2 hover:border-edge'}`}
-                  onClick={() => setTried({ ...shown, options: optionsFor(kind, shown.options) })}
-                >
-                  <svg width="48" height="28" aria-hidden="true" className="mx-auto block">
-                    {KINDS[kind].drawing}
-                  </svg>
-                  {KINDS[kind].name}
-                </button>
-              ))}
-            </div>
-          </section>
-          <Options arranged={shown} change={setTried} />
-          {shown.options.kind === 'rotating' && shown.options.texts === 'over' && (
-            <Legibility
-              arranged={{ ...shown, options: shown.options }}
-              address={address}
-              rows={rows}
-              change={setTried}
+        <div className="flex min-h-0 flex-col border-l border-rule-strong">
+          <div ref={panel} className="grid min-h-0 flex-1 content-start gap-4 overflow-auto p-3.5">
+            {held && <Here arrangement={arrangement} row={held} close={() => setInHand(null)} />}
+            <Title
+              arrangement={arrangement}
+              save={(title) => saveArrangement(site, { ...arrangement, title }, 'title')}
             />
-          )}
-          {!tried && options.kind === 'feed' && (
-            <Between arrangement={{ ...arrangement, options }} rows={rows} />
-          )}
-          {!tried && options.kind === 'index' && (
-            <Galleries arrangement={{ ...arrangement, options }} rows={rows} />
-          )}
+            <section aria-labelledby="kind-of-it">
+              <h2 id="kind-of-it" className="mb-2 font-title text-[14px] font-[600]">
+                Kind
+              </h2>
+              <div role="group" aria-labelledby="kind-of-it" className="grid grid-cols-3 gap-1.5">
+                {ARRANGEMENT_KINDS.map((kind) => (
+                  <button
+                    key={kind}
+                    aria-pressed={kind === shown.options.kind}
+                    title={KINDS[kind].hint}
+                    className={`rounded-paper border px-1 py-1.5 text-center text-[12px] ${kind === shown.options.kind ? 'border-kelp bg-kelp-soft font-semibold' : 'border-rule-strong bg-raised text-ink-2 hover:border-edge'}`}
+                    onClick={() => trial.change({ ...shown, options: trial.optionsOf(kind, shown.options) })}
+                  >
+                    <svg width="48" height="28" aria-hidden="true" className="mx-auto block">
+                      {KINDS[kind].drawing}
+                    </svg>
+                    {KINDS[kind].name}
+                  </button>
+                ))}
+              </div>
+            </section>
+            <Options arranged={shown} change={trial.change} />
+            {shown.options.kind === 'rotating' && shown.options.texts === 'over' && (
+              <Legibility
+                arranged={{ ...shown, options: shown.options }}
+                address={address}
+                rows={rows}
+                change={trial.change}
+              />
+            )}
+            {!tried && options.kind === 'feed' && (
+              <Between arrangement={{ ...arrangement, options }} rows={rows} />
+            )}
+            {!tried && options.kind === 'index' && (
+              <Galleries arrangement={{ ...arrangement, options }} rows={rows} />
+            )}
+            {!tried && options.kind === 'rotating' && <HeroWords arrangement={arrangement} rows={rows} />}
+          </div>
           {tried && (
-            <section className="grid gap-2 border-t border-rule-strong pt-3" aria-label="Tried, not kept">
-              <StateTag state="care">Tried, not kept yet</StateTag>
-              {trial.problem && <p role="alert">{trial.problem}</p>}
-              <Cost arrangement={{ ...arrangement, ...tried }} />
-              <div className="flex gap-2">
+            <section
+              className="grid max-h-[46vh] shrink-0 content-start gap-2 overflow-auto border-t-2 border-amber bg-raised p-3"
+              aria-label="Tried, not kept"
+            >
+              <div className="flex flex-wrap items-center gap-2">
+                <span className="basis-full">
+                  <StateTag state="care">Tried, not kept yet</StateTag>
+                </span>
                 <button
                   className="btn btn-main"
                   onClick={() => {
                     saveArrangement(site, { ...arrangement, ...withTexts(tried, kept) }, 'options');
-                    setTried(null);
+                    trial.forget();
                   }}
                 >
                   Keep it so
                 </button>
-                <button className="btn" onClick={() => setTried(null)}>
+                <button className="btn" onClick={trial.leave}>
                   As it was
                 </button>
               </div>
+              {proof.problem && <p role="alert">{proof.problem}</p>}
+              <Cost arrangement={{ ...arrangement, ...tried }} />
             </section>
           )}
         </div>
