@@ -2,6 +2,7 @@
 // clean for axe, with and without scripts.
 import { expect, test, type Page } from '@playwright/test';
 import { widthAt } from '../packages/core/src/css/index.ts';
+import { ruleFor } from '../packages/core/src/slots/index.ts';
 import { chosenWidth } from '../packages/core/src/source/index.ts';
 import { axeFindings } from './application.ts';
 import { HOSTS, itemsOf, markupOf, OPTIONS, runtimeFile, startSpecimen, type Specimen } from './specimen.ts';
@@ -61,7 +62,7 @@ const seenIn = (page: Page): Promise<Seen[]> =>
 /** Kinds whose cells all are seen at once, each as wide as its place. */
 const OPEN = [
   ...['grid', 'over', 'rows', 'paged', 'index', 'feed', 'diary', 'sideways'],
-  ...['figure', 'beside', 'mat'],
+  ...['figure', 'beside', 'mat', 'mats', 'matted'],
 ];
 
 test.describe('each kind', () => {
@@ -105,6 +106,35 @@ async function lookAt(page: Page, name: string, width: number, scripts: string):
   // Once a kind is enough for what doesn't hang on the width.
   if (width === 320 || width === 1280) expect(await axeFindings(page), said).toEqual([]);
 }
+
+test('pictures that are seen whole stand in even cells, and load what they need there', async ({ page }) => {
+  for (const width of [390, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    await page.goto(address({ names: 'whole', scripts: '1', apart: `whole-${width}` }));
+    await scrolled(page);
+    expect(await shifts(page)).toBe(0);
+    const seen = await seenIn(page);
+    seen.forEach(({ width: measured, height, pixels }, n) => {
+      const { cell, row } = itemsOf('whole')[n]!;
+      expect(Math.abs(measured - widthAt(cell.rule, width)), `cell ${n}`).toBeLessThan(1);
+      expect(Math.abs(height - measured / 1.5), `height ${n}`).toBeLessThan(1.5);
+      const own = row.variants.filter((v) => v.slot === cell.id && v.format === 'webp');
+      const planned = widthAt(ruleFor(cell, 'own', row.original), width);
+      expect(planned).toBeCloseTo(measured * Math.min(1, row.original.width / row.original.height / 1.5), 0);
+      const widths = own.map((v) => v.width);
+      expect(pixels, `file ${n} of ${widths.join()}`).toBe(chosenWidth(widths, planned, 1));
+    });
+    expect(await axeFindings(page)).toEqual([]);
+  }
+});
+
+test('buttons of a hero have the size and the colours that were said', async ({ page }) => {
+  await page.setViewportSize({ width: 820, height: 800 });
+  await page.goto(address({ names: 'slide', scripts: '1', apart: 'buttons' }));
+  const button = page.locator('.dusky-controls .dusky-on');
+  await expect(button).toHaveCSS('width', '56px');
+  await expect(button).toHaveCSS('color', 'rgb(0, 0, 0)');
+});
 
 test('a hero has another shape in narrow windows, and its own files there', async ({ page }) => {
   for (const [width, shape] of [

@@ -51,6 +51,12 @@ const SAID: Record<string, Partial<ArrangementOptions> & Pick<ArrangementOptions
   grid: { kind: 'grid', shape: '3:2', columns: COLUMNS, ...SEVERAL },
   over: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, captions: 'over', effect: 'grow' },
   rows: { kind: 'rows', height: 240, ...SEVERAL, gap: 8 },
+  mats: {
+    ...{ kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL },
+    ...{ frame: 'mat', corners: 6, shadow: 'soft' },
+  },
+  matted: { kind: 'rows', height: 220, ...SEVERAL, gap: 10, frame: 'mat', shadow: 'deep' },
+  whole: { kind: 'grid', shape: '3:2', fit: 'whole', columns: COLUMNS, ...SEVERAL, frame: 'line' },
   paged: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, perPage: 3 },
   figure: { kind: 'figure', side: 'left', width: { part: 0.4 }, caption: 'below', shape: '3:2' },
   beside: {
@@ -81,7 +87,10 @@ const SAID: Record<string, Partial<ArrangementOptions> & Pick<ArrangementOptions
   strip: { kind: 'strip', shape: '3:2', side: 'below' },
   film: { kind: 'strip', shape: '3:2', side: 'beside' },
   fade: { kind: 'rotating', shape: '3:1', change: 'fade', seconds: 3, arrows: 'inside' },
-  slide: { kind: 'rotating', shape: '3:1', change: 'slide', seconds: null, arrows: 'outside' },
+  slide: {
+    ...{ kind: 'rotating', shape: '3:1', change: 'slide', seconds: null, arrows: 'outside' },
+    ...{ buttons: 56, signs: 'dark' },
+  },
   worded: {
     ...{ kind: 'rotating', shape: '2:1', narrowShape: '4:3', change: 'fade', seconds: null },
     ...{ texts: 'over', scrim: 0.7 },

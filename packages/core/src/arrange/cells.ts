@@ -41,7 +41,7 @@ const NARROW = 640;
 const STRIP = { thumb: 84, beside: 108, from: 640 } as const;
 /** As in the runtime's feed.css. */
 const SIDEWAYS = { part: 0.84, most: 480 } as const;
-/** As in the runtime's figure.css: paper around a picture. */
+/** As in the runtime's set.css: paper around a picture. */
 const MAT = 12;
 /** Between a picture and a caption beside it. */
 const CAPTION_GAP = 16;
@@ -52,6 +52,10 @@ const LAPTOP = 1280;
 
 const whole: WidthPiece = { from: 0, vw: 1, px: 0 };
 
+/** Width that paper at both sides of each picture takes, CSS px. */
+const matOf = (options: ArrangementOptions): number =>
+  'frame' in options && options.frame === 'mat' ? 2 * MAT : 0;
+
 /** From a window's width on another rule. */
 const beside = (container: WidthRule, then: WidthRule): WidthRule =>
   choose([{ from: BESIDE, to: Infinity }], then, container);
@@ -60,7 +64,8 @@ function figureWidth(
   container: WidthRule,
   options: Extract<ArrangementOptions, { kind: 'figure' }>,
 ): WidthRule {
-  const { width, side, caption, frame } = options;
+  const { width, side, caption } = options;
+  const mat = matOf(options);
   const box =
     side === 'full'
       ? container
@@ -68,8 +73,7 @@ function figureWidth(
         ? extreme(container, constant(width.px), 'min')
         : scaled(container, width.part);
   // A mat lies within the width.
-  const within = (rule: WidthRule): WidthRule =>
-    frame === 'mat' ? composed(rule, [{ ...whole, px: -2 * MAT }]) : rule;
+  const within = (rule: WidthRule): WidthRule => (mat > 0 ? composed(rule, [{ ...whole, px: -mat }]) : rule);
   const own = within(box);
   const picture =
     caption === 'beside' ? composed(own, [{ from: 0, vw: 2 / 3, px: (-2 / 3) * CAPTION_GAP }]) : own;
@@ -87,7 +91,7 @@ function widthOf({ options, container }: Arranged): WidthRule {
       const inner = options.columns.map(({ from, count }) => ({
         from,
         vw: 1 / count,
-        px: (-options.gap * (count - 1)) / count,
+        px: (-options.gap * (count - 1)) / count - matOf(options),
       }));
       return composed(container, inner);
     }
@@ -109,6 +113,8 @@ function widthOf({ options, container }: Arranged): WidthRule {
 function shapesOf(options: ArrangementOptions): Pick<Part, 'shape' | 'narrow'> {
   if (options.kind === 'rows') return { shape: 'own' };
   if (options.kind === 'strip') return { shape: '1:1' };
+  // Seen whole in an even cell, it keeps its own shape; `ruleFor` knows the cell's.
+  if (options.kind === 'grid' && options.fit === 'whole') return { shape: 'own' };
   const { shape } = options;
   const narrow = options.kind === 'rotating' ? options.narrowShape : null;
   return narrow && narrow !== shape ? { shape, narrow } : { shape };
@@ -209,10 +215,17 @@ export function cellsOf(arrangement: Arrangement, photos: readonly ArrangedPhoto
   const { cell, large } = slotsOfArrangement(arrangement);
   if (options.kind !== 'rows') return photos.map(({ id }) => ({ photo: id, cell, large, inside: null }));
   const ratios = photos.map(({ size }) => size.width / size.height);
-  return justifiedWidths(ratios, options.height, options.gap).map((inside, n) => ({
-    photo: photos[n]!.id,
-    cell: placeOf(title, { id: shortName, rule: composed(container, inside), ...shapesOf(options) }),
-    large,
-    inside,
-  }));
+  const mat = matOf(options);
+  // Paper lies around each: pictures share what it leaves, and a row's are as high as each other.
+  const less = (piece: WidthPiece): WidthPiece => ({ ...piece, px: piece.px - piece.vw * mat });
+  const more = (piece: WidthPiece): WidthPiece => ({ ...piece, px: piece.px + mat });
+  return justifiedWidths(ratios, options.height, options.gap + mat).map((between, n) => {
+    const inside = between.map(less);
+    return {
+      photo: photos[n]!.id,
+      cell: placeOf(title, { id: shortName, rule: composed(container, inside), ...shapesOf(options) }),
+      large,
+      inside: inside.map(more),
+    };
+  });
 }

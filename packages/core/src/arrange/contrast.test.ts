@@ -1,7 +1,7 @@
 // Contrast of words over pictures, beside WCAG's own figures.
 import { describe, expect, test } from '@jest/globals';
 import { chance } from '../chance/chance.ts';
-import { contrastOver, scrimFor } from './contrast.ts';
+import { buttonContrast, contrastOver, scrimFor } from './contrast.ts';
 
 describe('words over a picture', () => {
   const field = (...colours: [number, number, number][]) => ({
@@ -38,4 +38,16 @@ describe('words over a picture', () => {
     expect(scrimFor([grey(0)], 'light')).toBe(0);
     expect(scrimFor([grey(255)], 'light', 20.9)).toBeNull();
   });
+});
+
+test('signs of buttons are seen over any picture, in either colour', () => {
+  // White on black that lets 28 % of white through, and the other way round.
+  expect(buttonContrast('light')).toBeCloseTo(9.3, 1);
+  expect(buttonContrast('dark')).toBeCloseTo(10.5, 0);
+  for (const signs of ['light', 'dark'] as const) {
+    for (let code = 0; code < 256; code += 5) {
+      const pixels = { data: Uint8Array.of(code, code, code), width: 1, height: 1, channels: 3 as const };
+      expect(contrastOver(pixels, signs, 0.72)).toBeGreaterThanOrEqual(buttonContrast(signs) - 1e-9);
+    }
+  }
 });

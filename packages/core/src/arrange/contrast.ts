@@ -59,3 +59,18 @@ export function scrimFor(
   }
   return low / 100;
 }
+
+/** How much of what lies behind the signs of a hero's buttons is covered; as in the runtime's set.css and rotating.css. */
+const BUTTON_COVER = 0.72;
+
+/** The least contrast that the signs of a hero's buttons have, whatever picture lies behind them; 3 is needed (WCAG 2.2, 1.4.11). */
+export const buttonContrast = (signs: 'light' | 'dark'): number =>
+  Math.min(
+    ...[0, 255].map((code) =>
+      contrastOver(
+        { data: Uint8Array.of(code, code, code), width: 1, height: 1, channels: 3 },
+        signs,
+        BUTTON_COVER,
+      ),
+    ),
+  );

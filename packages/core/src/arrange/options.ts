@@ -24,6 +24,13 @@ export type Option =
   | 'between'
   | 'galleries';
 
+/** What surrounds a picture. */
+const FRAMED = {
+  frame: ['none', 'line', 'mat'],
+  corners: { from: 0, to: 60, unit: 'px' },
+  shadow: ['none', 'soft', 'deep'],
+} as const;
+
 const SEVERAL = {
   captions: ['below', 'over', 'viewer'],
   click: ['viewer', 'nothing'],
@@ -32,6 +39,7 @@ const SEVERAL = {
   effect: ['lighten', 'grow', 'none'],
   perPage: 'perPage',
   ownPages: 'yes',
+  ...FRAMED,
 } as const;
 
 /** Every option of every kind; there is no other. */
@@ -41,11 +49,9 @@ export const OPTIONS_OF: Record<ArrangementKind, Readonly<Record<string, Option>
     width: 'width',
     caption: ['below', 'beside', 'none'],
     shape: 'shape',
-    frame: ['none', 'line', 'mat'],
-    corners: { from: 0, to: 60, unit: 'px' },
-    shadow: ['none', 'soft', 'deep'],
+    ...FRAMED,
   },
-  grid: { shape: 'shape', columns: 'columns', ...SEVERAL },
+  grid: { shape: 'shape', fit: ['cut', 'whole'], columns: 'columns', ...SEVERAL },
   rows: { height: { from: 60, to: 1200, unit: 'px' }, ...SEVERAL },
   strip: { shape: 'shape', side: ['below', 'beside'] },
   rotating: {
@@ -54,6 +60,8 @@ export const OPTIONS_OF: Record<ArrangementKind, Readonly<Record<string, Option>
     change: ['fade', 'slide'],
     seconds: 'seconds',
     arrows: ['inside', 'outside'],
+    buttons: { from: 32, to: 72, unit: 'px' },
+    signs: ['light', 'dark'],
     texts: ['below', 'over'],
     ink: ['light', 'dark'],
     scrim: { from: 0, to: 0.9, unit: '' },
@@ -70,6 +78,7 @@ const FIRST_COLUMNS: Columns = [
   { from: 0, count: 2 },
   { from: 600, count: 3 },
 ];
+const FIRST_FRAMED = { frame: 'none', corners: 0, shadow: 'none' } as const;
 const FIRST_SEVERAL = {
   captions: 'below',
   click: 'viewer',
@@ -77,19 +86,20 @@ const FIRST_SEVERAL = {
   effect: 'lighten',
   perPage: null,
   ownPages: false,
+  ...FIRST_FRAMED,
 } as const;
 
 const FIRST: { [K in ArrangementKind]: Extract<ArrangementOptions, { kind: K }> } = {
   figure: {
     ...{ kind: 'figure', side: 'full', width: { part: 1 }, caption: 'below', shape: 'own' },
-    ...{ frame: 'none', corners: 0, shadow: 'none' },
+    ...FIRST_FRAMED,
   },
-  grid: { kind: 'grid', shape: '3:2', columns: FIRST_COLUMNS, gap: 12, ...FIRST_SEVERAL },
+  grid: { kind: 'grid', shape: '3:2', fit: 'cut', columns: FIRST_COLUMNS, gap: 12, ...FIRST_SEVERAL },
   rows: { kind: 'rows', height: 240, gap: 8, ...FIRST_SEVERAL },
   strip: { kind: 'strip', shape: '3:2', side: 'below' },
   rotating: {
     ...{ kind: 'rotating', shape: '3:1', narrowShape: null, change: 'fade', seconds: null },
-    ...{ arrows: 'inside', texts: 'below', ink: 'light', scrim: 0.6 },
+    ...{ arrows: 'inside', buttons: 44, signs: 'light', texts: 'below', ink: 'light', scrim: 0.6 },
   },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
   feed: { kind: 'feed', direction: 'down', shape: 'own', between: [] },

@@ -12,7 +12,16 @@ export type Captions = 'below' | 'over' | 'viewer';
 /** What a click on a picture does that leads nowhere else: it opens the viewer, or nothing. */
 export type Click = 'viewer' | 'nothing';
 
-interface Several {
+/** What surrounds a picture. */
+interface Framed {
+  /** "mat": paper around it, within its width. */
+  frame: 'none' | 'line' | 'mat';
+  /** How far its corners are rounded, CSS px. */
+  corners: number;
+  shadow: 'none' | 'soft' | 'deep';
+}
+
+interface Several extends Framed {
   captions: Captions;
   click: Click;
   /** The viewer offers the file. */
@@ -28,23 +37,22 @@ interface Several {
 }
 
 /** One picture that texts may flow around. */
-export interface FigureOptions {
+export interface FigureOptions extends Framed {
   kind: 'figure';
   side: 'left' | 'right' | 'centre' | 'full';
   /** As a part of its container, 0 to 1, or in CSS px; never both a width and a height. */
   width: { part: number } | { px: number };
   caption: 'below' | 'beside' | 'none';
   shape: ShapeId;
-  frame: 'none' | 'line' | 'mat';
-  /** How far its corners are rounded, CSS px. */
-  corners: number;
-  shadow: 'none' | 'soft' | 'deep';
 }
 
 /** Pictures of one shape in columns. */
 export interface GridOptions extends Several {
   kind: 'grid';
+  /** Of its cells. */
   shape: ShapeId;
+  /** "cut": pictures fill their cells; "whole": each is seen whole within its cell. */
+  fit: 'cut' | 'whole';
   columns: Columns;
 }
 
@@ -73,6 +81,10 @@ export interface RotatingOptions {
   /** How long each stands; null where nothing moves by itself. Seconds, 3 to 60. */
   seconds: number | null;
   arrows: 'inside' | 'outside';
+  /** Size of its buttons, CSS px. */
+  buttons: number;
+  /** Colour of the signs on its buttons; what lies behind them is the other one. */
+  signs: 'light' | 'dark';
   /** Where its words stand: below, or over the picture with a button that leads on. */
   texts: 'below' | 'over';
   /** Colour of words over the picture. */

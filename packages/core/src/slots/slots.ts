@@ -1,6 +1,6 @@
 // The places of a site as plans need them: by name, by shape, and the width rule of one shape.
 import type { PlanContext, ShapeId, Size, Slot, SlotId, SlotShape, WidthRule } from '../contract/index.ts';
-import { constant, extreme } from '../css/width-rule.ts';
+import { constant, extreme, scaled } from '../css/width-rule.ts';
 import { contain, ratioOf } from '../geometry/geometry.ts';
 
 type Slots = Pick<PlanContext, 'slots'>;
@@ -29,10 +29,19 @@ export const spanOf = ({ from, to }: SlotShape): { from: number; to: number } =>
 export const shapeAt = ({ shapes }: Slot, viewport: number): SlotShape | null =>
   shapes.find((part) => viewport >= part.from && viewport < spanOf(part).to) ?? null;
 
+/** Ratio of the cells in which pictures of a grid are seen whole; null where they fill what they stand in. */
+function evenCellOf({ arranged }: Slot): number | null {
+  const options = arranged?.options;
+  if (options?.kind !== 'grid' || options.fit !== 'whole' || options.shape === 'own') return null;
+  return ratioOf(options.shape, { width: 1, height: 1 });
+}
+
 /** The display width rule of one shape in a slot; a fitted slot shows no photo above its own pixels. */
 export function ruleFor(slot: Slot, shape: ShapeId, crop: Size): WidthRule {
-  if (!slot.fit) return slot.rule;
   const ratio = ratioOf(shape, crop);
+  const cell = evenCellOf(slot);
+  if (cell !== null) return scaled(slot.rule, Math.min(1, ratio / cell));
+  if (!slot.fit) return slot.rule;
   const widest = contain({ width: crop.width, height: crop.width / ratio }, slot.fit).width;
   return extreme(slot.rule, constant(widest), 'min');
 }

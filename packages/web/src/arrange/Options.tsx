@@ -1,5 +1,5 @@
 // The options of an arrangement's kind, drawn from what the core says of each.
-import { OPTIONS_OF, type Option } from '@dusky-otter/core/arrange';
+import { buttonContrast, OPTIONS_OF, type Option } from '@dusky-otter/core/arrange';
 import type { Arranged, ArrangementOptions, ShapeId } from '@dusky-otter/core/contract';
 import { useId, type ReactNode } from 'react';
 import { Tick } from '../ui/Tick.tsx';
@@ -98,7 +98,17 @@ function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldPro
         to={option.to}
       />
     );
-  return <Select {...props} choices={option} nameOf={(choice) => choiceName(name, choice)} />;
+  const select = <Select {...props} choices={option} nameOf={(choice) => choiceName(name, choice)} />;
+  if (name !== 'signs') return select;
+  return (
+    <span className="grid gap-1">
+      {select}
+      <small className="text-[12px] text-ink-2">
+        contrast {buttonContrast(value as 'light' | 'dark').toFixed(1)} at least, over any picture; 3 is
+        needed
+      </small>
+    </span>
+  );
 }
 
 interface Props {

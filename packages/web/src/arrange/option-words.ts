@@ -15,6 +15,9 @@ export const NAMES: Record<string, string> = {
   change: 'Changes by',
   seconds: 'By itself',
   arrows: 'Controls',
+  buttons: 'Their size',
+  signs: 'Their colour',
+  fit: 'Pictures',
   times: 'As large',
   direction: 'Direction',
   frame: 'Frame',
@@ -24,7 +27,7 @@ export const NAMES: Record<string, string> = {
   perPage: 'On a page',
   ownPages: 'Own pages',
   texts: 'Words',
-  ink: 'Their colour',
+  ink: 'Colour of words',
   scrim: 'Behind them',
 };
 
@@ -53,6 +56,8 @@ const CHOICES: Record<string, string> = {
   grow: 'grows a little',
   light: 'white, on dark',
   dark: 'black, on light',
+  cut: 'fill their cells',
+  whole: 'are seen whole',
 };
 
 /** The same word says another thing of some. */

@@ -91,11 +91,21 @@ function cover(context: ArrangedContext): string {
 
 type Options<K extends ArrangementKind> = Extract<ArrangementOptions, { kind: K }>;
 
+/** Classes of what surrounds pictures. */
+const framed = ({ frame, shadow }: Pick<Options<'figure'>, 'frame' | 'shadow'>): string[] => [
+  ...(frame === 'none' ? [] : [`${OWN}-${frame}`]),
+  ...(shadow === 'none' ? [] : [`${OWN}-${shadow}`]),
+];
+
 /** Classes of a grid or of rows, and the attribute that opens the viewer. */
 const several = (options: Options<'grid' | 'rows'>, context: ArrangedContext) => ({
   classes: [
     ...(options.captions === 'over' ? [`${OWN}-over`] : []),
     ...(options.effect === 'lighten' ? [] : [`${OWN}-${options.effect === 'grow' ? 'grows' : 'still'}`]),
+    ...(options.kind === 'grid' && options.fit === 'whole' && options.shape !== 'own'
+      ? [`${OWN}-whole`]
+      : []),
+    ...framed(options),
   ],
   attributes: options.click === 'viewer' ? viewer(options, context) : {},
 });
@@ -126,8 +136,7 @@ export const PARTS: {
     classes: [
       `${OWN}-${side}`,
       ...(caption === 'beside' ? [`${OWN}-beside`] : []),
-      ...(frame === 'none' ? [] : [`${OWN}-${frame}`]),
-      ...(shadow === 'none' ? [] : [`${OWN}-${shadow}`]),
+      ...framed({ frame, shadow }),
     ],
     attributes: {},
     inside: alone(context, caption === 'none' ? 'description' : 'all'),
@@ -154,10 +163,11 @@ export const PARTS: {
     attributes: viewer(options, context),
     inside: cover(context),
   }),
-  rotating: ({ change, arrows, seconds, texts, ink }, context) => ({
+  rotating: ({ change, arrows, signs, seconds, texts, ink }, context) => ({
     classes: [
       ...(change === 'fade' ? [`${OWN}-fades`] : []),
       ...(arrows === 'outside' ? [`${OWN}-outside`] : []),
+      ...(signs === 'dark' ? [`${OWN}-bright`] : []),
       ...(texts === 'over' ? [`${OWN}-worded`] : []),
       ...(texts === 'over' && ink === 'dark' ? [`${OWN}-dark`] : []),
     ],

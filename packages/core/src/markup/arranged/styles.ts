@@ -71,19 +71,31 @@ export function runtimeFor(used: readonly Used[]): { styles: string[]; scripts: 
 /** Rules of one arrangement; "" where its kind says all. */
 export function arrangementRules({ shortName, options }: Pick<Arrangement, 'shortName' | 'options'>): string {
   const own = `.${OWN}-set.${arrangementClass(shortName)}`;
-  const gap = 'gap' in options ? `${own} { --${OWN}-gap: ${cssNumber(options.gap)}px; }\n` : '';
+  const said = [
+    ...('gap' in options ? [`--${OWN}-gap: ${cssNumber(options.gap)}px;`] : []),
+    ...('corners' in options && options.corners > 0
+      ? [`--${OWN}-corner: ${cssNumber(options.corners)}px;`]
+      : []),
+    ...(options.kind === 'grid' && options.fit === 'whole' && options.shape !== 'own'
+      ? [`--${OWN}-cell: ${options.shape.replace(':', ' / ')};`]
+      : []),
+    ...(options.kind === 'rotating' && options.buttons !== 44
+      ? [`--${OWN}-control: ${cssNumber(options.buttons)}px;`]
+      : []),
+    ...(options.kind === 'rotating' && options.texts === 'over'
+      ? [`--${OWN}-scrim: ${cssNumber(options.scrim)};`]
+      : []),
+  ];
+  const rules = said.length > 0 ? `${own} { ${said.join(' ')} }\n` : '';
   if (options.kind === 'figure') {
     const { width, side } = options;
     const wide =
       side === 'full' ? '100%' : 'px' in width ? `${width.px}px` : `${cssNumber(width.part * 100)}%`;
-    const corner = options.corners > 0 ? ` --${OWN}-corner: ${cssNumber(options.corners)}px;` : '';
-    return `${own} { --${OWN}-width: ${wide};${corner} }\n`;
+    return `${own} { ${[`--${OWN}-width: ${wide};`, ...said].join(' ')} }\n`;
   }
-  if (options.kind === 'rotating')
-    return options.texts === 'over' ? `${own} { --${OWN}-scrim: ${cssNumber(options.scrim)}; }\n` : '';
-  if (options.kind !== 'grid' && options.kind !== 'index') return gap;
+  if (options.kind !== 'grid' && options.kind !== 'index') return rules;
   return (
-    gap +
+    rules +
     options.columns
       .map(({ from, count }) => {
         const rule = `${own} .${OWN}-cells { --${OWN}-columns: ${count}; }`;
