@@ -206,7 +206,7 @@ export interface EncoderSettings extends Partial<Recipe> {
   density?: number;
   progressive?: boolean;
   lossless?: boolean;
-  /** A palette where the picture has few enough colours for an exact one. */
+  /** A palette: without loss where the picture has few enough colours for an exact one, with loss in any case. */
   palette?: boolean;
   /** Of an animation one frame alone: the first, or `frame`. */
   still?: boolean;

@@ -182,7 +182,7 @@ describe('a page', () => {
       /<div class="part text">\n<p>First.<\/p>\n<\/div>\n<div class="part sized flow in-jug">/,
     );
     expect(main).toMatch(
-      /<p>Beside.<\/p>\n<p>Beside, too.<\/p>\n<\/div>\n<h2 class="part text">More &amp; more/,
+      /<p>Beside.<\/p>\n<p>Beside, too.<\/p>\n<\/div>\n<h2 class="part text" id="dusky-to-more-and-more">More &amp; more/,
     );
     expect(main).toMatch(/Alone.<\/p>\n<\/div>\n<div class="part sized in-pots">\n<h2>The pots<\/h2>/);
     expect(html.match(/fetchpriority="high"/g)).toHaveLength(1);

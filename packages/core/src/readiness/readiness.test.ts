@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { CONTEXT, placed, sampleFrame, sampleRow, slotById } from '../testing/sample.ts';
 import { bytesInWords } from '../weight/units.ts';
 import type { PhotoRow, SlotId } from '../contract/index.ts';
-import { concernsOf, handoverConcerns, matchesFilter, sameAltsOf, sealOf } from './readiness.ts';
+import { concernsOf, handoverConcerns, isMild, matchesFilter, sameAltsOf, sealOf } from './readiness.ts';
 import { phoneWeights, sentTo, variantSentTo } from './weight.ts';
 import { openIn } from '../plan/set-places.ts';
 
@@ -122,5 +122,26 @@ describe('what is sent', () => {
     expect([999, 1000, 84_400, 999_499, 999_500, 1_636_886, 3_140_000, 15_900_000].map(bytesInWords)).toEqual(
       ['999 B', '1 kB', '84 kB', '999 kB', '1.00 MB', '1.64 MB', '3.1 MB', '15.9 MB'],
     );
+  });
+});
+
+describe('a fallback that is far heavier than what other browsers are sent', () => {
+  const weighed = (png: number, webp: number) => {
+    const row = sampleRow(['column'], {}, { format: 'png', transparent: true });
+    const variants = row.variants.map((v) => ({ ...v, bytes: v.format === 'png' ? png : webp }));
+    return concernsOf({ ...row, variants }, openIn('column'), CONTEXT, []).filter(
+      ({ code }) => code === 'heavy-fallback',
+    );
+  };
+  test('is said in Weigh, with what helps, and keeps no photo from being ready', () => {
+    const [concern] = weighed(1_200_000, 60_000);
+    expect(concern).toMatchObject({ stop: 'weigh', severity: 'care' });
+    expect(concern!.sentence).toContain('a PNG of 1.20 MB');
+    expect(concern!.sentence).toContain('laid on a colour');
+    expect(isMild(concern!)).toBe(true);
+  });
+  test('is not said of one that is small, or not much heavier', () => {
+    expect(weighed(200_000, 20_000)).toEqual([]);
+    expect(weighed(500_000, 200_000)).toEqual([]);
   });
 });

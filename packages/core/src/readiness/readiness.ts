@@ -5,12 +5,13 @@ import { cropIn } from '../plan/plan.ts';
 import { slotsOf, standsIn } from '../plan/set-places.ts';
 import { sharpnessIn } from '../plan/sharpness.ts';
 import { shapesOf, slotsIn } from '../slots/slots.ts';
+import { FORMAT_NAMES } from '../weight/format.ts';
 import { bytesInWords } from '../weight/units.ts';
 import type { WordCheckCode } from '../words/checks/finding.ts';
 import { sameAlts, type SameAlts } from '../words/checks/repetition.ts';
 import { checkPhoto } from '../words/checks.ts';
 import { openFindings } from '../words/kept.ts';
-import { phoneWeights } from './weight.ts';
+import { phoneFallbacks, phoneWeights } from './weight.ts';
 
 /** todo: not done yet; care: works, but a visitor loses by it; stop: can't go out well like this. */
 export type Severity = 'todo' | 'care' | 'stop';
@@ -27,6 +28,7 @@ export interface Concern {
     | 'not-made'
     | 'failed'
     | 'over-budget'
+    | 'heavy-fallback'
     | 'too-small'
     | 'soft'
     | 'no-place';
@@ -35,7 +37,8 @@ export interface Concern {
 }
 
 /** Worth knowing, but for the editor to judge: these keep no photo from being ready. */
-export const isMild = ({ code }: Concern): boolean => ['soft', 'damaged', 'aside'].includes(code);
+export const isMild = ({ code }: Concern): boolean =>
+  ['soft', 'damaged', 'aside', 'heavy-fallback'].includes(code);
 
 /** What is to be known of the file itself. */
 function fileConcerns({ original }: PhotoRow): Concern[] {
@@ -94,6 +97,10 @@ function weighConcerns(row: PhotoRow, setPlaces: SetPlaces, places: Places): Con
     if (weight.over === 0) continue;
     const sentence = `Over budget in ${weight.slot.name}: ${bytesInWords(weight.bytes ?? 0)} on a phone, ${bytesInWords(weight.over)} over.`;
     concerns.push({ stop: 'weigh', code: 'over-budget', severity: 'care', sentence });
+  }
+  for (const { slot, variant, plain } of phoneFallbacks(row, setPlaces, places)) {
+    const sentence = `Browsers that read no ${FORMAT_NAMES[variant.format]} are sent a ${FORMAT_NAMES[plain.format]} of ${bytesInWords(plain.bytes)} in ${slot.name}${plain.format === 'png' ? ': laid on a colour, it would be a far smaller JPEG' : ''}.`;
+    concerns.push({ stop: 'weigh', code: 'heavy-fallback', severity: 'care', sentence });
   }
   return concerns;
 }
@@ -241,4 +248,4 @@ export function matchesFilter(filter: Filter, concerns: readonly Concern[]): boo
 
 /** Of a row's concerns those that an editor is told before a hand-over: words missing, photos too small, files not made. */
 export const handoverConcerns = (concerns: readonly Concern[]): Concern[] =>
-  concerns.filter((c) => !['focal-guess', 'soft', 'over-budget', 'aside'].includes(c.code));
+  concerns.filter((c) => !['focal-guess', 'soft', 'over-budget', 'heavy-fallback', 'aside'].includes(c.code));

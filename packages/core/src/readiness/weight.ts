@@ -5,7 +5,7 @@ import { cropIn } from '../plan/plan.ts';
 import { slotsOf } from '../plan/set-places.ts';
 import { PHONE, toldWidth } from '../slots/devices.ts';
 import { chosenWidth, type Screen } from '../source/choice.ts';
-import { formatsByBytes } from '../weight/served.ts';
+import { formatsByBytes, isModern } from '../weight/served.ts';
 import { ruleFor, shapeAt, slotsIn } from '../slots/slots.ts';
 
 /** The variant that a browser which reads the modern format loads on a screen. */
@@ -46,6 +46,26 @@ export function phoneWeights(
       return { slot, variant, bytes, over: Math.max(0, (bytes ?? 0) - slot.budget) };
     })
     .sort((a, b) => (b.bytes ?? 0) / b.slot.budget - (a.bytes ?? 0) / a.slot.budget);
+}
+
+/** A fallback is heavy beyond so many bytes, and so many times what other browsers are sent. */
+const HEAVY = { bytes: 300_000, times: 3 } as const;
+
+/** What a phone whose browser reads no modern format is sent, where that is far heavier than what others are. */
+export function phoneFallbacks(
+  row: PhotoRow,
+  setPlaces: SetPlaces,
+  context: Pick<PlanContext, 'slots'>,
+): { slot: Slot; variant: RowVariant; plain: RowVariant & { bytes: number } }[] {
+  return phoneWeights(row, setPlaces, context).flatMap(({ slot, variant, bytes }) => {
+    if (!variant || bytes === null || !isModern(variant.format)) return [];
+    const plain = row.variants.find(
+      (v) =>
+        v.slot === slot.id && v.shape === variant.shape && v.width === variant.width && !isModern(v.format),
+    );
+    if (plain?.bytes == null || plain.bytes < HEAVY.bytes || plain.bytes < HEAVY.times * bytes) return [];
+    return [{ slot, variant, plain: { ...plain, bytes: plain.bytes } }];
+  });
 }
 
 /** Bytes that a screen is sent for one row where it stands, and whether all of it is made. */

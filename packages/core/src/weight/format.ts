@@ -45,7 +45,8 @@ export function settingsFor(
     case 'jpeg':
       return { ...searched, ...quickRecipe(format, seen.pixels), progressive };
     case 'png':
-      return { lossless: true, effort: 7, ...(lossless && { palette: true }) };
+      // Beside a photograph's modern format an exact PNG would have a megabyte: a palette of its colours has a third.
+      return lossless ? { lossless: true, effort: 7, palette: true } : { effort: 7, palette: true };
     case 'gif':
       return { effort: 4 };
     case 'svg':

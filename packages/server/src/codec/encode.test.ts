@@ -101,3 +101,38 @@ describe('the short way', () => {
     expect(shortened('png', asked, true)).toBe(asked);
   });
 });
+
+describe('a PNG beside a photograph that is see-through', () => {
+  const data = Buffer.alloc(WIDTH * HEIGHT * 4);
+  for (let i = 0; i < WIDTH * HEIGHT; i++) {
+    const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
+    data.set([(x * 7 + y * 3) % 256, (x * x + y) % 256, (x * y) % 256, x < 8 ? 0 : 255], i * 4);
+  }
+  const picture: RawPicture = { data, width: WIDTH, height: HEIGHT, channels: 4 };
+  const settings = settingsFor(
+    'png',
+    { kind: 'transparent-graphic', lossless: false },
+    { target: 2, density: 1, pixels: WIDTH * HEIGHT },
+  );
+  test('has a palette, a part of the bytes, and its transparency', async () => {
+    const [file, exact] = await Promise.all([
+      encode(await inputIn(picture, undefined), 'png', settings),
+      encode(await inputIn(picture, undefined), 'png', { lossless: true, effort: 7 }),
+    ]);
+    expect(file.length).toBeLessThan(exact.length / 2);
+    expect((await sharp(file).metadata()).isPalette).toBe(true);
+    const { data: seen, channels } = await decode(file);
+    expect(channels).toBe(4);
+    expect([seen[3], seen[(WIDTH - 1) * 4 + 3]]).toEqual([0, 255]);
+  });
+  test('is exact where the picture goes out without loss', async () => {
+    const lossless = settingsFor(
+      'png',
+      { kind: 'transparent-graphic', lossless: true },
+      { target: 2, density: 1, pixels: WIDTH * HEIGHT },
+    );
+    expect(lossless.lossless).toBe(true);
+    const file = await encode(await inputIn(picture, undefined), 'png', lossless);
+    expect((await decode(file)).data.equals(data)).toBe(true);
+  });
+});

@@ -60,7 +60,13 @@ export function encode(
         .toBuffer();
     }
     case 'png':
-      return picture.png({ compressionLevel: effort ?? 7 }).toBuffer();
+      return picture
+        .png(
+          settings.palette && !lossless
+            ? { palette: true, colours: PALETTE, quality: 100, dither: 1, effort: effort ?? 7 }
+            : { compressionLevel: effort ?? 7 },
+        )
+        .toBuffer();
     case 'gif':
       return picture.gif({ ...(effort !== undefined && { effort }), ...motion }).toBuffer();
   }

@@ -30,6 +30,7 @@ const slotCommands = (arrangement: Arrangement): Command[] => {
 };
 const PAGE: SetPage = {
   ...firstPage('Kiln & diary', [], () => false),
+  menu: true,
   description: 'Day by day',
   parts: [
     { kind: 'heading', text: 'The pots' },

@@ -55,13 +55,15 @@ const markupOf = (
 };
 
 describe.each(ARRANGEMENT_KINDS)('a %s', (kind) => {
-  test('is well-formed, has its class and no ids', () => {
+  test('is well-formed, has its class, one id of its own and no other', () => {
     const wrong: string[] = [];
     const markup = markupOf(optionsFor(kind));
     parse(`<!doctype html><body>${markup}`, { onParseError: ({ code }) => wrong.push(code) });
     expect(wrong).toEqual([]);
-    expect(markup).toMatch(new RegExp(`^<(section|div) class="dusky-set dusky-${kind} dusky-a-pots`));
-    expect(markup).not.toMatch(/\sid=/);
+    expect(markup).toMatch(
+      new RegExp(`^<(section|div) id="dusky-pots" class="dusky-set dusky-${kind} dusky-a-pots`),
+    );
+    expect(markup.match(/\sid=/g)).toHaveLength(1);
   });
   test('of photos without files is nothing, and with views a sketch', () => {
     const arrangement = arrangementOf(optionsFor(kind));

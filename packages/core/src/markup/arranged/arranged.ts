@@ -8,7 +8,7 @@ import { phrasesIn } from '../../html/phrases.ts';
 import { OWN } from '../styles.ts';
 import { addressOf, pageLinks, type Among, type ArrangedContext, type ArrangedLook } from './items.ts';
 import { PARTS, type InnerParts } from './kinds.ts';
-import { arrangementClass } from './styles.ts';
+import { arrangementClass, partId } from './styles.ts';
 
 export interface ArrangedOptions extends ArrangedLook {
   /** The photos that stand in it, in their order. */
@@ -67,6 +67,8 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
   // One picture is no landmark.
   const isAlone = options.kind === 'figure' || options.kind === 'zoom';
   const open = tag(isAlone ? 'div' : 'section', {
+    // Links lead to it, from this page and from others.
+    id: partId(shortName),
     class: [`${OWN}-set`, `${OWN}-${options.kind}`, arrangementClass(shortName), ...classes].join(' '),
     'aria-label': isAlone ? null : title,
     ...attributes,

@@ -5,6 +5,9 @@ import { wholeOptions } from '../../arrange/options.ts';
 import { ROW_BANDS } from '../../arrange/row-widths.ts';
 import { OWN } from '../styles.ts';
 
+/** Id of one arrangement or place in a page: a link may lead to it, and no host page has the like. */
+export const partId = (shortName: string): string => `${OWN}-${shortName}`;
+
 /** Class of one arrangement: its short name, so that several on a page need no names to fill in. */
 export const arrangementClass = (shortName: string): string => `${OWN}-a-${shortName}`;
 

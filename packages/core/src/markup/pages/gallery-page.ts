@@ -23,7 +23,7 @@ export function galleryPage(
   return documentMarkup(options, {
     title: `${arrangement.title}, ${phrases.pageOf(n, count)}`,
     description: '',
-    above: [...aboveOf(options), back],
+    above: [...aboveOf({ ...options, further: true }), back],
     main: boxed(cell, placeMarkup(cell, true, false, options), false),
   });
 }

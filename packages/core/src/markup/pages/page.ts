@@ -15,7 +15,9 @@ import type {
 } from '../../contract/index.ts';
 import { widthAt } from '../../css/width-rule.ts';
 import { filledTemplate } from '../../page/template.ts';
+import { slugOf } from '../../naming/naming.ts';
 import { slotsOf } from '../../plan/set-places.ts';
+import { partId } from '../arranged/styles.ts';
 import { PHONE } from '../../slots/devices.ts';
 import { standable } from '../../slots/slots.ts';
 import { isRightToLeft } from '../../words/translated.ts';
@@ -42,6 +44,8 @@ export interface PageOptions {
   addressOfPage?: (page: PageEntry) => string;
   /** Id of the set whose page it is. */
   set?: number;
+  /** It is a further page of the set's: a gallery's, or that of one picture. */
+  further?: boolean;
   /** Arrangements of which another page than the first is shown, and the addresses of their pages. */
   turned?: ReadonlyMap<SlotId, NonNullable<ArrangedLook['page']>>;
   /** Address of a picture's own page, within arrangements whose pictures have some. */
@@ -124,7 +128,21 @@ export function boxed(slot: Slot, inside: string, titled: boolean): string {
         ? 'part text'
         : 'part place';
   const heading = titled ? `<h2>${escapeHtml(slot.name)}</h2>\n` : '';
-  return `<div class="${kind}">\n${indent(heading + inside)}\n</div>`;
+  // An arrangement has its own within.
+  const open = tag('div', { class: kind, id: arrangement ? null : partId(slot.id) });
+  return `${open}\n${indent(heading + inside)}\n</div>`;
+}
+
+/** Letters of a heading's id that its words give. */
+const LONGEST_ID = 40;
+
+/** Id of a heading by its words, which no other heading of the page has. @param given those that have one; it joins them */
+function headingId(text: string, given: Set<string>): string {
+  const base = `to-${slugOf(text, LONGEST_ID) || 'part'}`;
+  let name = base;
+  for (let n = 2; given.has(name); n += 1) name = `${base}-${n}`;
+  given.add(name);
+  return partId(name);
 }
 
 /** The parts of a page in order. Texts behind a figure that stands at a side flow around it, in its column. */
@@ -142,6 +160,7 @@ function partsMarkup(options: PageOptions): string {
     flowing = null;
   };
   let first = true;
+  const headings = new Set<string>();
   for (const part of page.parts) {
     if (part.kind === 'text') {
       const text = passageMarkup(part.passage);
@@ -152,7 +171,8 @@ function partsMarkup(options: PageOptions): string {
     }
     end();
     if (part.kind === 'heading') {
-      blocks.push(`<h2 class="part text">${escapeHtml(part.text)}</h2>`);
+      const open = tag('h2', { class: 'part text', id: headingId(part.text, headings) });
+      blocks.push(`${open}${escapeHtml(part.text)}</h2>`);
       continue;
     }
     const slot = slots.get(part.slot);
@@ -176,7 +196,8 @@ function menuMarkup(options: PageOptions): string[] {
   const items = listed.map((entry) => {
     const open = tag('a', {
       href: addressOfPage(entry),
-      'aria-current': entry.set === set ? 'page' : null,
+      // Within the set's page, but not the page itself: a further page of a gallery (WAI-ARIA 1.2, aria-current).
+      'aria-current': entry.set !== set ? null : options.further ? 'true' : 'page',
     });
     return `<li>${open}${escapeHtml(entry.title)}</a></li>`;
   });
