@@ -96,7 +96,10 @@ await shoot('sites', '/', { ready: false, before: (page) => page.getByText('Home
 await shoot('worktable', '/sets/1/gather');
 await shoot('frame-bench', `/sets/1/frame/${kiln?.id}`);
 await shoot('weigh', '/sets/1/weigh', { before: weightsShown });
-for (const stop of ['frame', 'arrange']) await shoot(stop, `/sets/1/${stop}`, { before: picturesShown });
+await shoot('frame', '/sets/1/frame', { before: picturesShown });
+await shoot('arrange', '/sets/1/arrange', {
+  before: (page) => page.locator('[data-at] img').nth(8).waitFor(),
+});
 await shoot('weigh-bench', `/sets/1/weigh/${kiln?.id}`, {
   // Every point of every format is measured.
   before: (page) => page.getByRole('row', { name: /^JPEG 93/ }).waitFor(),

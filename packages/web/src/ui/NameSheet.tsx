@@ -47,6 +47,8 @@ export function NameSheet({
         <label className="block font-semibold">
           Name
           <input
+            // The one thing that the sheet asks for.
+            autoFocus
             className="field mt-1 text-[15px] font-normal"
             value={name}
             maxLength={200}
