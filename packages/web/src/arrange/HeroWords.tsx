@@ -35,9 +35,9 @@ function Picture({ arrangement, row }: { arrangement: Arrangement; row: Row }) {
     <div className="grid grid-cols-[46px_minmax(0,1fr)] gap-x-2 gap-y-1.5 border-t border-rule pt-2">
       <Thumb row={row} />
       <label className="grid gap-1 text-[12px] text-ink-2">
-        <span className="truncate">Words of {name}: the first line is the title</span>
+        <span className="truncate">Words of {name}</span>
         <textarea
-          className="field h-[56px] text-[13.5px] text-ink"
+          className="field h-[76px] text-[13.5px] text-ink"
           maxLength={1500}
           value={draft.text}
           onChange={(event) => draft.change(event.target.value)}
@@ -65,6 +65,9 @@ export function HeroWords({ arrangement, rows }: { arrangement: Arrangement; row
       <h2 id="hero-words" className="font-title text-[14px] font-[600]">
         Words and links here
       </h2>
+      <p className="text-[12.5px] text-ink-2">
+        The first line is the title. They hold in this arrangement alone.
+      </p>
       {rows.map((row) => (
         <Picture key={row.id} arrangement={arrangement} row={row} />
       ))}

@@ -19,7 +19,7 @@ export function useProposal(): Slot | null {
   return isSaid ? null : proposedPlace(site.slots, counts.filters.all);
 }
 
-export function Proposal({ of: proposed }: { of: Slot }) {
+export function Proposal({ of: proposed, elsewhere = false }: { of: Slot; elsewhere?: boolean }) {
   const setId = useSetId();
   const set = useSet()!;
   const site = useSite()!;
@@ -50,9 +50,11 @@ export function Proposal({ of: proposed }: { of: Slot }) {
       <button className="btn btn-main" onClick={() => openPlace({ set, site }, slot.id)}>
         Take it
       </button>
-      <Link className="btn" to={`/sets/${setId}/arrange`}>
-        Place them one by one
-      </Link>
+      {elsewhere && (
+        <Link className="btn" to={`/sets/${setId}/arrange`}>
+          Place them one by one
+        </Link>
+      )}
       <button
         className="btn"
         onClick={() => edit('proposal left', [{ kind: 'set', change: { arranged: true } }])}

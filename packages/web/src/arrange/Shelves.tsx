@@ -142,6 +142,18 @@ function Lines({
         <div className="flex flex-wrap items-baseline gap-x-2 border-b border-rule bg-paper px-3.5 py-[7px]">
           <h2 className="font-title text-[14px] font-[600]">{line.text}</h2>
           <span className="text-[12.5px] text-ink-2">{line.hint}</span>
+          {line.id === 'page' && (
+            <span className="ml-auto">
+              <PlaceChoice
+                {...{ page, site }}
+                only="not on the page"
+                className="chip h-[22px]"
+                choose={(slot) => putOn(page, site, slot)}
+              >
+                Put another place onto it…
+              </PlaceChoice>
+            </span>
+          )}
         </div>
       );
     if (line.kind === 'elsewhere')
@@ -181,17 +193,6 @@ function Lines({
             {drawn(lines[index]!)}
           </div>
         ))}
-      </div>
-      <div className="flex flex-wrap items-center gap-2 px-3.5 py-3 text-[12.5px] text-ink-2">
-        {boards.length === 0 && 'Nothing stands on the page yet.'}
-        <PlaceChoice
-          {...{ page, site }}
-          only="not on the page"
-          className="chip"
-          choose={(slot) => putOn(page, site, slot)}
-        >
-          Put another place onto the page…
-        </PlaceChoice>
       </div>
     </div>
   );

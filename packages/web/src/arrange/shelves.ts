@@ -15,6 +15,8 @@ export interface Shelf {
 
 export type ShelfRow = Shelf | { kind: 'line'; id: string; text: string; hint: string };
 
+const EMPTY = 'Nothing stands on it yet.';
+
 /** @param page as it is, or as it follows from where photos stand */
 export function shelfRows(
   set: Pick<PhotoSet, 'slots'>,
@@ -32,7 +34,12 @@ export function shelfRows(
     .filter(({ id }) => !shown.has(id) && (counts?.places[id] !== undefined || set.slots.includes(id)))
     .map((slot): Shelf => ({ kind: 'shelf', slot, shown: false, part: -1 }));
   return [
-    { kind: 'line', id: 'page', text: `On the page “${page.title}”, in its order`, hint: '' },
+    {
+      kind: 'line',
+      id: 'page',
+      text: `On the page “${page.title}”, in its order`,
+      hint: onPage.length > 0 ? '' : EMPTY,
+    },
     ...onPage,
     ...(aside.length > 0
       ? [

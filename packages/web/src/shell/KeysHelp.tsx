@@ -25,6 +25,19 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
     ],
   },
   {
+    where: 'At Arrange, on a photo',
+    keys: [
+      ['← →', 'go along the place'],
+      ['↑ ↓', 'go to the place above or below'],
+      ['Shift ← →', 'move what is picked along the place'],
+      ['Shift ↑ ↓', 'carry it over to the place above or below'],
+      ['Space', 'pick or let go'],
+      ['Ctrl A', 'pick all of the place'],
+      ['Delete', 'take it out of the place'],
+      ['Enter', 'open it in its arrangement, or at the frame bench'],
+    ],
+  },
+  {
     where: 'At the describe bench, in a field',
     keys: [
       [

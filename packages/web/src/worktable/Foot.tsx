@@ -36,6 +36,8 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
   );
   const all = counts?.filters.all ?? 0;
   const acting = chosen.length > 0 ? chosen : null;
+  // Beside the acts on what is selected there is less room.
+  const beside = acting ? 'max-[1480px]:hidden' : 'max-[1200px]:hidden';
   return (
     <footer className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 whitespace-nowrap border-t border-rule-strong bg-raised px-4 py-1.5 text-[13px] max-[700px]:gap-2 max-[700px]:px-2.5">
       <span className="flex items-baseline gap-2 max-[1000px]:hidden">
@@ -50,13 +52,15 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
             {' '}
             <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.camera ?? 0)}</b> from the camera
             <span aria-hidden="true">⟶</span>
-            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b> on a phone
-            {/* Beside the acts on what is selected there is no room for more. */}
-            <span className={chosen.length > 0 ? 'max-[1480px]:hidden' : 'max-[1200px]:hidden'}>
-              , <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a
-              retina laptop
+            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b>
+            <span>
+              on a phone<span className={beside}>,</span>
             </span>
-            {counts?.laptop.complete === false ? ' so far' : ''}
+            <span className={`flex items-baseline gap-2 ${beside}`}>
+              <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
+              laptop
+            </span>
+            {counts?.laptop.complete === false ? 'so far' : ''}
           </>
         )}
       </span>

@@ -207,7 +207,7 @@ export function Worktable() {
       </Head>
       {(stop === 'gather' || replacing) && <ArrivalRows />}
       <OfferRows />
-      {proposal && <Proposal of={proposal} />}
+      {proposal && <Proposal of={proposal} elsewhere />}
       {list.problem !== null && total === 0 ? (
         <p role="alert" className="p-8">
           {list.problem}
