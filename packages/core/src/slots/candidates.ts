@@ -5,8 +5,8 @@ import { roundHalfUp } from '../geometry/geometry.ts';
 import { chosenWidth } from '../source/choice.ts';
 import { MOST_DENSITY, PHONE, toldWidth } from './devices.ts';
 import { kept } from './kept.ts';
-import { fewestWidths, type WidthPlan } from './optimal-widths.ts';
-import { ruleFor, spanOf } from './slots.ts';
+import { fewestWidths, surplusOf, type WidthPlan } from './optimal-widths.ts';
+import { hangsOnCrop, ruleFor, spanOf } from './slots.ts';
 
 /** What one device asks of a slot: display width in CSS px, the density that counts, and pixels of the file. */
 export interface Demand {
@@ -44,7 +44,8 @@ function demandsAnew(
 }
 
 /** What of a crop a slot's widths depend on: its size where the whole photo is fitted in, else nothing. */
-const cropPart = (slot: Slot, crop: Size): string => (slot.fit ? `${crop.width}x${crop.height}` : '');
+const cropPart = (slot: Slot, crop: Size): string =>
+  hangsOnCrop(slot) ? `${crop.width}x${crop.height}` : '';
 
 const keptDemands = kept<Demand[]>();
 
@@ -95,6 +96,26 @@ export function sharpnessOf(
 const capped = (demands: readonly Demand[], crop: Size): Demand[] =>
   demands.map((demand) => ({ ...demand, pixels: Math.min(demand.pixels, crop.width) }));
 
+/** In justified rows a picture is seldom narrower than this part of what it is at its row's highest. */
+const LEAST_IN_ROW = 0.55;
+/** Steps between the widths of a picture in justified rows: no screen is sent one that is much wider than it needs. */
+const STEP_IN_ROWS = 1.4;
+
+/**
+ * Widths in equal steps, from what the least of the devices may need to what the most demanding one does: how wide a
+ * picture in a justified row is seen hangs on its neighbours, and no demand says it.
+ */
+function evenSteps(demands: readonly Demand[]): WidthPlan {
+  const most = Math.max(1, ...demands.map(({ pixels }) => pixels));
+  const least = Math.max(1, Math.min(most, ...demands.map(({ pixels }) => pixels)) * LEAST_IN_ROW);
+  const steps = Math.max(1, Math.ceil(Math.log(most / least) / Math.log(STEP_IN_ROWS) - 1e-9));
+  const widths = Array.from({ length: steps + 1 }, (_, n) =>
+    Math.ceil(least * (most / least) ** (n / steps) - 1e-6),
+  );
+  const each = [...new Set(widths)];
+  return { widths: each, surplus: surplusOf(each, demands) };
+}
+
 const keptWidths = kept<WidthPlan>();
 
 /**
@@ -112,7 +133,10 @@ export function candidateWidths(
   // A crop that is wider than any demand caps none: all such crops share their widths.
   const cap = Math.min(crop.width, demands.at(-1)?.pixels ?? crop.width);
   const key = `${part.shape} ${part.from} ${most} ${cap} ${cropPart(slot, crop)}`;
-  return keptWidths([slot, devices], key, () => fewestWidths(capped(demands, crop)));
+  const isJustified = slot.arranged?.options.kind === 'rows';
+  return keptWidths([slot, devices], key, () =>
+    isJustified ? evenSteps(capped(demands, crop)) : fewestWidths(capped(demands, crop)),
+  );
 }
 
 /** Densities of variants are told apart in quarters, so that a moved crop rarely changes what a variant is. */

@@ -36,6 +36,9 @@ function evenCellOf({ arranged }: Slot): number | null {
   return ratioOf(options.shape, { width: 1, height: 1 });
 }
 
+/** Whether a photo's own crop decides how wide it is seen: otherwise all photos of a slot share their widths. */
+export const hangsOnCrop = (slot: Slot): boolean => slot.fit !== null || evenCellOf(slot) !== null;
+
 /** The display width rule of one shape in a slot; a fitted slot shows no photo above its own pixels. */
 export function ruleFor(slot: Slot, shape: ShapeId, crop: Size): WidthRule {
   const ratio = ratioOf(shape, crop);
