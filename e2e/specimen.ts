@@ -169,7 +169,15 @@ export const markupOf = (name: string, language = 'en', first = false, n = 1): s
   });
 
 const pageOfSet = (set: number): PageEntry => ({
-  ...{ set, title: TITLES[set - 1]!, description: '', folder: `pots-${set}`, menu: true, photos: set },
+  ...{
+    set,
+    title: TITLES[set - 1]!,
+    description: '',
+    folder: `pots-${set}`,
+    menu: true,
+    photos: set,
+    parts: [],
+  },
 });
 
 const RUNTIME = new URL('../packages/runtime/dist/', import.meta.url);

@@ -91,7 +91,7 @@ describe('files of pictures in justified rows', () => {
         const { widths } = candidateWidths(planned, planned.shapes[0]!, photos[n]!.size, DEFAULT_DEVICES);
         for (const window of [820, 1024, 1280, 1440, 1920]) {
           const seen = widthAt(cell.rule, window);
-          worst = Math.max(worst, chosenWidth(widths, seen, 1) / seen);
+          worst = Math.max(worst, chosenWidth(widths, seen, 1)! / seen);
         }
       });
     }

@@ -190,13 +190,17 @@ function betweenProblem(value: unknown): string | null {
   return null;
 }
 
+/** What an arrangement may be called in markup. */
+const SHORT_NAME = /^[a-z0-9-]{1,64}$/;
+
 function galleriesProblem(value: unknown): string | null {
   const fits =
     Array.isArray(value) &&
     value.length <= MOST_PARTS &&
     (value as unknown[]).every(
       (one) =>
-        isMadeOf(one, ['photo', 'set', 'text']) &&
+        (isMadeOf(one, ['photo', 'set', 'text']) || isMadeOf(one, ['photo', 'set', 'part', 'text'])) &&
+        (!('part' in one) || (typeof one.part === 'string' && SHORT_NAME.test(one.part))) &&
         isId(one.photo) &&
         isId(one.set) &&
         typeof one.text === 'string' &&

@@ -117,10 +117,12 @@ export interface FeedOptions {
   between: readonly FeedPart[];
 }
 
-/** A gallery that an index leads to: the page of another set, with one of the index's photos as its cover. */
+/** A gallery that an index leads to, with one of the index's photos as its cover: the page of a set, or an arrangement on it. */
 export interface Gallery {
   photo: number;
   set: number;
+  /** Short name of the arrangement on that page; the page itself where it is left out. */
+  part?: string;
   text: string;
 }
 

@@ -39,6 +39,8 @@ export interface PageEntry {
   menu: boolean;
   /** Photos that stand in its set. */
   photos: number;
+  /** Arrangements on it, in its order. */
+  parts: { slot: SlotId; title: string; photos: number }[];
 }
 
 /** An arrangement as it stands on the page of another set of the site. */

@@ -150,6 +150,7 @@ const rows = [1, 2, 3].map((id) =>
 const place = (slot: string, titled = true): PagePart => ({ kind: 'place', slot, titled });
 const entries: PageEntry[] = ['home', 'shop', 'hidden'].map((folder, n) => ({
   ...{ set: n + 1, title: `Our ${folder}`, description: '', folder, menu: folder !== 'hidden', photos: 3 },
+  parts: [],
 }));
 const optionsOf = (page: Partial<SetPage>): PageOptions => ({
   page: { ...PAGE, ...page },

@@ -107,7 +107,7 @@ async function partsOf(
       .slice(1)
       .map(async (language) => ({ language, words: await wordsOfPhotos(ids, language) })),
   );
-  const entries = await entriesOf(set.siteId, parts.ledgers);
+  const entries = await entriesOf(site, parts.ledgers);
   return {
     ...{ site: site.name, set: set.name, setId: set.id, page: set.page, entries, context: site },
     ...{ setPlaces, rows, names, translations },

@@ -106,7 +106,7 @@ export const proofRoutes =
       const context = { ...site, slots: [...slots, cell, ...(large ? [large] : [])] };
       // Looked at while it is built, whether the page shows it yet or not.
       const setPlaces = { ...(await readSetPlaces(set.id)), shown: null };
-      const entries = arrangement.options.kind === 'index' ? await entriesOf(set.siteId, parts.ledgers) : [];
+      const entries = arrangement.options.kind === 'index' ? await entriesOf(site, parts.ledgers) : [];
       const [language = 'en'] = site.languages;
       const members = (await parts.ledgers.get(set.id)).members(cell.id).map((photo) => ({ id: photo }));
       const first = asOrdered(members, arrangement.order).slice(0, MOST_SHOWN);

@@ -73,7 +73,7 @@ export const setRoutes =
     // The pages of the site, this set's among them.
     app.get('/sets/:id/pages', async (request: ById) => {
       const { siteId } = await findSet(idFrom(request.params.id));
-      return { pages: await entriesOf(siteId, parts.ledgers) };
+      return { pages: await entriesOf(await parts.sites.get(siteId), parts.ledgers) };
     });
 
     /** What stands on the pages of the site's other sets. */

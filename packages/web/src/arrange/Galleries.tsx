@@ -1,5 +1,5 @@
 // The galleries of an index: which set each cover leads to, and a text below it.
-import type { Arrangement, Gallery, IndexOptions } from '@dusky-otter/core/contract';
+import type { Arrangement, Gallery, IndexOptions, PageEntry } from '@dusky-otter/core/contract';
 import { shownName } from '@dusky-otter/core/naming';
 import { useQuery } from '@tanstack/react-query';
 import { api, sentenceOf } from '../api/client.ts';
@@ -9,6 +9,26 @@ import { TextLine } from '../ui/TextLine.tsx';
 import { photosOf } from '../editing/photos.ts';
 import { putInto } from '../editing/placing.ts';
 import { saveArrangement } from './edits.ts';
+
+/** What a cover may lead to: a page, or an arrangement on one. */
+interface Target {
+  value: string;
+  set: number;
+  part?: string;
+  name: string;
+}
+
+function targetsOf(pages: readonly PageEntry[], setId: number, own: string): Target[] {
+  return pages.flatMap(({ set, title, photos, parts }) => [
+    ...(set === setId ? [] : [{ value: `${set}`, set, name: `${title} (${photos})` }]),
+    ...parts
+      .filter(({ slot }) => slot !== own)
+      .map((part) => ({
+        ...{ value: `${set} ${part.slot}`, set, part: part.slot },
+        name: `${set === setId ? 'this page' : title}: ${part.title} (${part.photos})`,
+      })),
+  ]);
+}
 
 interface Props {
   arrangement: Arrangement & { options: IndexOptions };
@@ -22,12 +42,18 @@ export function Galleries({ arrangement, rows }: Props) {
   const { options, shortName } = arrangement;
   const { data, error } = useQuery({ queryKey: ['pages', setId], queryFn: () => api.pages(setId) });
   const others = (data?.pages ?? []).filter((page) => page.set !== setId);
+  const targets = targetsOf(data?.pages ?? [], setId, shortName);
   const put = (galleries: readonly Gallery[], what: string, began?: number) =>
     saveArrangement(site, { ...arrangement, options: { ...options, galleries } }, what, began);
   const change = (photo: number, part: Partial<Gallery>, what: string, began?: number) => {
     const known = options.galleries.find((one) => one.photo === photo);
-    const next = { ...(known ?? { photo, set: others[0]!.set, text: '' }), ...part };
+    const next = { ...(known ?? { photo, set: setId, text: '' }), ...part };
     put([...options.galleries.filter((one) => one.photo !== photo), next], what, began);
+  };
+  const leadTo = (photo: number, { set, part }: Target) => {
+    const text = options.galleries.find((one) => one.photo === photo)?.text ?? '';
+    const next = { photo, set, ...(part !== undefined && { part }), text };
+    put([...options.galleries.filter((one) => one.photo !== photo), next], 'gallery');
   };
   /** The first photo of a set becomes the cover that leads to it. */
   const add = async (set: number) => {
@@ -51,7 +77,9 @@ export function Galleries({ arrangement, rows }: Props) {
       {error && <p role="alert">{sentenceOf(error)}</p>}
       {rows.map((row) => {
         const gallery = options.galleries.find(({ photo }) => photo === row.id);
-        const page = others.find(({ set }) => set === gallery?.set);
+        const value = gallery ? [gallery.set, gallery.part].filter((one) => one !== undefined).join(' ') : '';
+        const target = targets.find((one) => one.value === value);
+        const page = data?.pages.find(({ set }) => set === gallery?.set);
         const name = shownName(row.words, row.fileName);
         return (
           <div key={row.id} className="grid gap-1.5 border-t border-rule pt-1.5">
@@ -59,24 +87,25 @@ export function Galleries({ arrangement, rows }: Props) {
               <span className="truncate">{name} leads to</span>
               <select
                 className="field"
-                value={gallery?.set ?? ''}
-                disabled={others.length === 0}
-                onChange={({ target: { value } }) =>
-                  value === ''
-                    ? put(
-                        options.galleries.filter(({ photo }) => photo !== row.id),
-                        'gallery',
-                      )
-                    : change(row.id, { set: Number(value) }, 'gallery')
-                }
+                value={value}
+                disabled={targets.length === 0}
+                onChange={({ target: { value: chosen } }) => {
+                  const next = targets.find((one) => one.value === chosen);
+                  if (next) leadTo(row.id, next);
+                  else
+                    put(
+                      options.galleries.filter(({ photo }) => photo !== row.id),
+                      'gallery',
+                    );
+                }}
               >
                 <option value="">nothing yet</option>
-                {others.map(({ set, title, photos }) => (
-                  <option key={set} value={set}>
-                    {title} ({photos})
+                {targets.map((one) => (
+                  <option key={one.value} value={one.value}>
+                    {one.name}
                   </option>
                 ))}
-                {gallery && !page && <option value={gallery.set}>a set that is gone</option>}
+                {gallery && !target && <option value={value}>what is gone: it is a picture alone</option>}
               </select>
             </label>
             {gallery && (

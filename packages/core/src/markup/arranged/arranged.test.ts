@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { parse } from 'parse5';
 import { slotsOfArrangement } from '../../arrange/cells.ts';
-import { ARRANGEMENT_KINDS, optionsFor } from '../../arrange/options.ts';
+import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor } from '../../arrange/options.ts';
 import type { Arrangement, ArrangementOptions, Photo, PhotoRow, PlanContext } from '../../contract/index.ts';
 import { CONTEXT, placed, sampleRow } from '../../testing/sample.ts';
 import { NO_WORDS } from '../../words/no-words.ts';
@@ -240,7 +240,15 @@ describe('an index', () => {
     { photo: 2, set: 9, text: '' },
   ];
   const index = { ...optionsFor('index'), galleries } as ArrangementOptions;
-  const page = { set: 8, title: 'Kiln & ash', description: '', folder: 'kiln-ash', menu: true, photos: 12 };
+  const page = {
+    set: 8,
+    title: 'Kiln & ash',
+    description: '',
+    folder: 'kiln-ash',
+    menu: true,
+    photos: 12,
+    parts: [],
+  };
   test('leads to the pages of sets by cover, title, count and text; the cover itself is quiet', () => {
     const markup = markupOf(index, [{}, {}], {
       pages: { of: (set) => (set === 8 ? page : null), addressOf: ({ folder }) => `../${folder}/` },
@@ -251,6 +259,26 @@ describe('an index', () => {
     // The second one's set has no page any more: it is a picture with its words.
     expect(all(parse(markup), 'img').map((img) => attributes(img).alt)).toEqual(['', 'A jug']);
     expect(all(parse(markup), 'a')).toHaveLength(1);
+  });
+  test('leads to an arrangement on a page under its own title; to one that is gone there, nowhere', () => {
+    const parts = [{ slot: 'still-warm', title: 'Still warm', photos: 5 }];
+    const to = (part: string) =>
+      markupOf({ ...index, galleries: [{ photo: 1, set: 8, part, text: '' }] } as ArrangementOptions, [{}], {
+        pages: { of: () => ({ ...page, parts }), addressOf: ({ folder }) => `../${folder}/` },
+      });
+    const [link] = all(parse(to('still-warm')), 'a');
+    expect(attributes(link!).href).toBe('../kiln-ash/#dusky-still-warm');
+    expect(to('still-warm')).toContain('<strong>Still warm</strong> <small>5 pictures</small>');
+    expect(all(parse(to('gone')), 'a')).toHaveLength(0);
+  });
+  test.each([
+    [{ photo: 1, set: 8, part: 'pots', text: '' }, 0],
+    [{ photo: 1, set: 8, part: 'a"><script>', text: '' }, 1],
+    [{ photo: 1, set: 8, part: 7, text: '' }, 1],
+    [{ photo: 1, set: 8, more: 'x', text: '' }, 1],
+  ])('%j is judged before it is kept', (gallery, wrong) => {
+    const options = { ...index, galleries: [gallery] } as unknown as ArrangementOptions;
+    expect(arrangementProblems({ options, container: [{ from: 0, vw: 1, px: 0 }] })).toHaveLength(wrong);
   });
 });
 

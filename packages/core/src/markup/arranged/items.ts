@@ -25,6 +25,7 @@ import {
 } from '../picture.ts';
 import { passageMarkup } from '../passage.ts';
 import { OWN } from '../styles.ts';
+import { partId } from './styles.ts';
 import { sketchMarkup } from './sketch.ts';
 
 /** One picture of an arrangement, with where it stands. */
@@ -308,13 +309,15 @@ export function slides(context: ArrangedContext, over = false): string {
   return `${row}\n${indent(list.join('\n'))}\n</div>`;
 }
 
-/** Covers of galleries: each leads to the page of its set. A cover whose gallery has no page any more is a picture alone. */
+/** Covers of galleries: each leads to the page of its set, or to an arrangement there. A cover whose gallery has no page any more is a picture alone. */
 export function covers(context: ArrangedContext, galleries: readonly Gallery[]): string {
   const { phrases, pages } = context;
   const list = context.items.flatMap((item, n) => {
     const gallery = galleries.find(({ photo }) => photo === item.photo);
     const page = gallery && pages?.of(gallery.set);
-    if (!gallery || !page) {
+    const part = gallery?.part === undefined ? null : page?.parts.find(({ slot }) => slot === gallery.part);
+    // An arrangement that its page shows no more is none that is led to.
+    if (!gallery || !page || part === undefined) {
       const figure = figureOf(item, n, context, 'all');
       return figure ? [`<li>\n${indent(figure)}\n</li>`] : [];
     }
@@ -322,8 +325,10 @@ export function covers(context: ArrangedContext, galleries: readonly Gallery[]):
     const first = context.first && n === 0;
     const picture = pictureFor(pictureIn(quiet(item), item.cell, first, context), context);
     if (!picture) return [];
-    const link = tag('a', { href: pages!.addressOf(page) });
-    const name = `<strong>${escapeHtml(page.title)}</strong> <small>${escapeHtml(phrases.count(page.photos))}</small>`;
+    const { title, photos } = part ?? page;
+    const address = pages!.addressOf(page);
+    const link = tag('a', { href: part ? `${address}#${partId(part.slot)}` : address });
+    const name = `<strong>${escapeHtml(title)}</strong> <small>${escapeHtml(phrases.count(photos))}</small>`;
     const text = gallery.text.trim();
     const inside = [
       `${link}\n${indent(`${picture}\n<span class="${OWN}-name">${name}</span>`)}\n</a>`,

@@ -88,6 +88,7 @@ function valuesOf(option: Option): readonly unknown[] {
 const ENTRY: PageEntry = {
   ...{ set: 7, title: 'Jars & jugs', description: '', folder: 'jars', menu: true },
   photos: 12,
+  parts: [],
 };
 
 /**
