@@ -10,10 +10,10 @@ import { TextLine } from '../ui/TextLine.tsx';
 import { Thumb } from './Thumb.tsx';
 
 /** A title and what stands below it, as one text: its first line, and the rest. */
-export const asText = ({ title = '', caption = '' }: Partial<Pick<Words, 'title' | 'caption'>>): string =>
+const asText = ({ title = '', caption = '' }: Partial<Pick<Words, 'title' | 'caption'>>): string =>
   caption === '' ? title : `${title}\n${caption}`;
 
-export function fromText(text: string): Pick<Words, 'title' | 'caption'> {
+function fromText(text: string): Pick<Words, 'title' | 'caption'> {
   const [title = '', ...rest] = text.split('\n');
   return { title: title.trim(), caption: rest.join(' ').replace(/\s+/g, ' ').trim() };
 }

@@ -1,6 +1,5 @@
 // The edits that are made from the table, each with the sentence that undo shows.
 import type { Filter, Frame, Photo, SetHeader, SetPlaces, SlotId, Words } from '@dusky-otter/core/contract';
-import { positionBetween } from '@dusky-otter/core/edits';
 import { shownName } from '@dusky-otter/core/naming';
 import { placementIn } from '@dusky-otter/core/plan';
 import { letGo, useScreen } from '../screen/screen.ts';
@@ -104,12 +103,6 @@ export function putIntoBin(ids: readonly number[], name: string | null): void {
     ids.map((photo) => ({ kind: 'bin', photo, binned: true })),
   );
   letGo(ids);
-}
-
-/** Moves a photo between two others of the order; null stands for its ends. */
-export function moveBetween(row: Photo, before: Photo | null, after: Photo | null): void {
-  const position = positionBetween(before?.position ?? null, after?.position ?? null);
-  edit(`place of ${nameOf(row)} in the order`, [{ kind: 'position', photo: row.id, position }]);
 }
 
 /** How frames of photos are changed together: each by its own frame and size. */

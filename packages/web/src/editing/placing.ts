@@ -18,7 +18,7 @@ const said = (photos: readonly Photo[]): string =>
   photos.length === 1 ? shownName(photos[0]!.words, photos[0]!.fileName) : `${photos.length} photos`;
 
 /** A page with these places, too, behind all others; the same one where it shows them already. */
-export function pageWith(page: SetPage, site: Site, slots: readonly SlotId[]): SetPage {
+function pageWith(page: SetPage, site: Site, slots: readonly SlotId[]): SetPage {
   const shown = placesOn(page);
   const missing = standable(site.slots).filter(({ id }) => slots.includes(id) && !shown.includes(id));
   return missing.length === 0 ? page : { ...page, parts: [...page.parts, ...missing.map(partFor)] };
@@ -105,12 +105,17 @@ const nameOf = ({ site }: SetOnSite, slot: SlotId): string =>
   site.slots.find(({ id }) => id === slot)?.name ?? slot;
 
 /** Opens a place to every photo of the set, also to those that are still to come. */
-export function openPlace(where: SetOnSite, slot: SlotId): void {
-  const { set } = where;
-  const commands = onSet(where, [slot]).filter(({ kind }) => kind === 'set');
-  const change = commands[0]?.kind === 'set' ? commands[0].change : {};
-  edit(`all photos put into ${nameOf(where, slot)}`, [
-    { kind: 'set', change: { ...change, arranged: true, slots: [...new Set([...set.slots, slot])] } },
+export function openPlace({ set, site }: SetOnSite, slot: SlotId): void {
+  const page = set.page && pageWith(set.page, site, [slot]);
+  edit(`all photos put into ${nameOf({ set, site }, slot)}`, [
+    {
+      kind: 'set',
+      change: {
+        ...(page !== set.page && { page }),
+        arranged: true,
+        slots: [...new Set([...set.slots, slot])],
+      },
+    },
   ]);
 }
 
