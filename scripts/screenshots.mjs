@@ -1,4 +1,5 @@
-// npm run screenshots: renews the pictures in docs/screenshots from the demo, in Debian's Chromium.
+// npm run screenshots: renews the pictures in docs/screenshots from the demo, in Debian's Chromium. Behind -- the names of
+// some, where not all are to be renewed.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,6 +11,9 @@ import { build, DATABASE, installPackages, needDebian, ROOT } from './setup.mjs'
 await Promise.all([needDebian({ ...DATABASE, chromium: 'chromium' }), installPackages()]);
 await build();
 const { chromium } = await import('@playwright/test');
+
+/** Pictures that were named; all where none was. */
+const ONLY = process.argv.slice(2);
 
 const folder = mkdtempSync(join(tmpdir(), 'otter-shots-'));
 const database = await startDatabase(join(folder, 'database'));
@@ -45,6 +49,7 @@ const browser = await chromium.launch({
  * @param {{ theme?: string, width?: number, ready?: boolean, before?: (page: import('@playwright/test').Page) => Promise<unknown> }} [options]
  */
 async function shoot(name, path, { theme = 'day', width = 1280, before, ready = true } = {}) {
+  if (ONLY.length > 0 && !ONLY.includes(name)) return;
   const page = await browser.newPage({ viewport: { width, height: 800 } });
   await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
   page.setDefaultTimeout(900_000);
@@ -55,6 +60,8 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
       const bar = document.querySelector('header [role="progressbar"]');
       return bar !== null && bar.getAttribute('aria-valuenow') === bar.getAttribute('aria-valuemax');
     });
+  // A screen comes piece by piece.
+  await page.waitForFunction(() => !document.body.innerText.includes('Opening…'));
   await before?.(page);
   // Lazy ones that are in view as well; of those further down nothing is waited for.
   await page.waitForFunction(() =>

@@ -91,7 +91,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
   };
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet max-[900px]:overflow-auto">
-      <Head title="Policy">
+      <Head title="Rules">
         <span className="truncate text-ink-2">for the files of {site.name}, in all its sets</span>
         <Link className="btn ml-auto" to={`/sets/${setId}/weigh`}>
           Back to the table
