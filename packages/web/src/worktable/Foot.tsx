@@ -52,10 +52,10 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
             {' '}
             <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.camera ?? 0)}</b> from the camera
             <span aria-hidden="true">⟶</span>
-            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b>
+            <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.phone.sent ?? 0)}</b>{' '}
             <span>
               on a phone<span className={beside}>,</span>
-            </span>
+            </span>{' '}
             <span className={`flex items-baseline gap-2 ${beside}`}>
               <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
               laptop
