@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Frame, Photo, Policy } from '@dusky-otter/core/contract';
-import { planPhoto, formerSettings, variantKey } from '@dusky-otter/core/plan';
+import { formerSettings, openIn, planPhoto, variantKey } from '@dusky-otter/core/plan';
 import { ownDatabase } from '../testing/database.ts';
 import { connect, openDatabase } from './connect.ts';
 import { Changes } from '../changes/changes.ts';
@@ -110,7 +110,7 @@ test('what an earlier version took for decisions becomes what it was; names are 
     true,
     true,
   ]);
-  expect([await readSetPlaces(1), await readSetPlaces(2)]).toEqual([[], ['hero']]);
+  expect([await readSetPlaces(1), await readSetPlaces(2)]).toEqual([openIn(), openIn('hero')]);
   expect(await PhotoWordsModel.findOne({ raw: true })).toEqual({
     photoId: 1,
     language: 'en',
@@ -212,7 +212,7 @@ describe('a database of the version before', () => {
     const looking = { window: 'a-new-window', since: await newestEdit(1) };
     const decided = async () => ({
       photos: await loadPhotos(1, 'en'),
-      slots: await readSetPlaces(1),
+      slots: (await readSetPlaces(1)).open,
       policy: (await SiteModel.findOne())!.policy,
     });
     const bare = async () => {
@@ -279,7 +279,7 @@ describe('a database from before there was one door', () => {
   test('keeps its places, placements, edits and what is put away; what is needed can’t be deleted', async () => {
     await tenthVersion();
     const now = await connect(url);
-    expect(await readSetPlaces(1)).toEqual(['grid', 'hero']);
+    expect(await readSetPlaces(1)).toEqual(openIn('grid', 'hero'));
     const [photo] = await loadPhotos(1, 'en');
     expect(photo!.placements).toEqual([
       { slot: 'half', link: '/shop', words: { alt: 'Said "away": here' }, crops: {} },

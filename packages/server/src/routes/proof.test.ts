@@ -70,7 +70,7 @@ describe('an arrangement', () => {
     const markup = (
       await server.app.inject({ method: 'POST', url: `/api/sets/${server.setId}/markup?slot=pots` })
     ).payload;
-    expect(markup).toMatch(/^<section class="dusky-set dusky-grid dusky-a-pots"/);
+    expect(markup).toMatch(/^<section id="dusky-pots" class="dusky-set dusky-grid dusky-a-pots"/);
     const beside = async (kind: string) => server.app.inject(`/api/sets/${server.setId}/beside/${kind}`);
     expect(text('styles.css')).toContain((await beside('styles')).payload);
     expect((await beside('script')).payload).toBe(text('script.js'));
