@@ -147,7 +147,10 @@ await shoot('measure', '/sets/1/measure', {
       .waitFor({ state: 'attached' });
   },
 });
-await shoot('describe-phone', '/sets/1/describe', { width: 390 });
+await shoot('describe-phone', '/sets/1/describe', {
+  width: 390,
+  before: (page) => page.locator('[data-alt-of]').first().waitFor(),
+});
 
 const guide = rows.find((row) => row.fileName === 'firing-guide.png');
 await shoot('describe-bench', `/sets/1/describe/${guide?.id}`, {
