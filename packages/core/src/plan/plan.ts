@@ -220,13 +220,14 @@ export interface Files {
   failureOf: (key: string) => string | null;
 }
 
+/** Planned variants with what is stored of their files. */
+export const withFiles = (planned: readonly PlannedVariant[], files: Files): RowVariant[] =>
+  planned.map((one) => rowVariant(one, files.get(one.key), files.failureOf(one.key)));
+
 /** The files that a photo wants, with what is stored of them. */
 export const variantsOf = (
   photo: Photo,
   setPlaces: SetPlaces,
   context: Pick<PlanContext, 'slots' | 'devices' | 'policy'>,
   files: Files,
-): RowVariant[] =>
-  planPhoto(photo, setPlaces, context).map((planned) =>
-    rowVariant(planned, files.get(planned.key), files.failureOf(planned.key)),
-  );
+): RowVariant[] => withFiles(planPhoto(photo, setPlaces, context), files);

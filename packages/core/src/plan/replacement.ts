@@ -40,7 +40,7 @@ const SAID = { sharp: 'sharp', soft: 'soft on dense screens', 'too-small': 'too 
 
 /**
  * What the editor is told before a replacement, and why; in the order size, ratio, crops, sharpness.
- * @param setPlaces the set's open slots
+ * @param setPlaces where photos of the set are seen
  */
 export function replacementChanges(
   photo: Photo,

@@ -1,5 +1,14 @@
 // The places of a site as plans need them: by name, by shape, and the width rule of one shape.
-import type { PlanContext, ShapeId, Size, Slot, SlotId, SlotShape, WidthRule } from '../contract/index.ts';
+import type {
+  ArrangementOptions,
+  PlanContext,
+  ShapeId,
+  Size,
+  Slot,
+  SlotId,
+  SlotShape,
+  WidthRule,
+} from '../contract/index.ts';
 import { constant, extreme, scaled } from '../css/width-rule.ts';
 import { contain, ratioOf } from '../geometry/geometry.ts';
 
@@ -29,11 +38,14 @@ export const spanOf = ({ from, to }: SlotShape): { from: number; to: number } =>
 export const shapeAt = ({ shapes }: Slot, viewport: number): SlotShape | null =>
   shapes.find((part) => viewport >= part.from && viewport < spanOf(part).to) ?? null;
 
-/** Ratio of the cells in which pictures of a grid are seen whole; null where they fill what they stand in. */
+/** Shape of the cells in which pictures of a grid are seen whole; null where they fill what they stand in. */
+export const evenShapeOf = (options: ArrangementOptions | undefined): ShapeId | null =>
+  options?.kind === 'grid' && options.fit === 'whole' && options.shape !== 'own' ? options.shape : null;
+
+/** Ratio of those cells. */
 function evenCellOf({ arranged }: Slot): number | null {
-  const options = arranged?.options;
-  if (options?.kind !== 'grid' || options.fit !== 'whole' || options.shape === 'own') return null;
-  return ratioOf(options.shape, { width: 1, height: 1 });
+  const shape = evenShapeOf(arranged?.options);
+  return shape && ratioOf(shape, { width: 1, height: 1 });
 }
 
 /** Whether a photo's own crop decides how wide it is seen: otherwise all photos of a slot share their widths. */

@@ -1,33 +1,21 @@
 // Which arrangements stand on the other pages of a site.
-import { arrangementsIn } from '@dusky-otter/core/arrange';
 import type { Elsewhere, Site } from '@dusky-otter/core/contract';
-import { firstPage } from '@dusky-otter/core/page';
-import { placesOn } from '@dusky-otter/core/plan';
 import type { Ledgers } from '../ledger/ledgers.ts';
-import { isDatabaseAway } from '../problems.ts';
-import { setsIn } from '../store/sets.ts';
+import { entriesOf } from './entries.ts';
 
 /** Pictures that are shown of each. */
 const PICTURES = 6;
 
 /** Arrangements on the pages of a site's other sets, in their order; a set that can't be read shows none. */
 export async function elsewhereOf(site: Site, setId: number, ledgers: Ledgers): Promise<Elsewhere[]> {
-  const arranged = new Set(arrangementsIn(site.slots).map(({ shortName }) => shortName));
   const found: Elsewhere[] = [];
-  for (const { id, name, page } of await setsIn(site.id, { archived: false })) {
-    if (id === setId) continue;
-    const ledger = await ledgers.get(id).catch((error: unknown) => {
-      if (isDatabaseAway(error)) throw error;
-      return null;
-    });
-    if (!ledger) continue;
-    const { places } = ledger.counts;
-    const shown = page ?? firstPage(name, site.slots, (slot) => places[slot] !== undefined);
-    for (const slot of placesOn(shown)) {
-      if (!arranged.has(slot)) continue;
-      const members = ledger.members(slot);
-      const pictures = members.slice(0, PICTURES).flatMap((photo) => ledger.standing(photo)?.hash ?? []);
-      found.push({ set: id, title: shown.title, slot, photos: members.length, pictures });
+  for (const { set, title, parts } of await entriesOf(site, ledgers)) {
+    if (set === setId || parts.length === 0) continue;
+    const ledger = await ledgers.get(set);
+    for (const { slot, photos } of parts) {
+      const first = ledger.members(slot).slice(0, PICTURES);
+      const pictures = first.flatMap((photo) => ledger.standing(photo)?.hash ?? []);
+      found.push({ set, title, slot, photos, pictures });
     }
   }
   return found;

@@ -1,7 +1,7 @@
 // Rows of photos whose plans are kept: a page that is looked at while somebody edits is assembled after every save, and
 // of all its photos one was changed.
 import type { Photo, PhotoRow, PlannedVariant, SetPlaces, Site } from '@dusky-otter/core/contract';
-import { planPhoto, rowVariant } from '@dusky-otter/core/plan';
+import { planPhoto, withFiles } from '@dusky-otter/core/plan';
 import { withLoss, type FileStates } from './sent.ts';
 
 /** Plans that are kept: of a set that is larger the rest is planned each time. */
@@ -20,9 +20,7 @@ export class PlannedRows {
 
   /** A photo with its files, planned once a version of it, of its site and of where its set is seen. */
   rowOf(photo: Photo, setPlaces: SetPlaces, site: Site, states: FileStates): PhotoRow {
-    const variants = this.planOf(photo, setPlaces, site).map((one) =>
-      rowVariant(one, states.get(one.key), states.failureOf(one.key)),
-    );
+    const variants = withFiles(this.planOf(photo, setPlaces, site), states);
     return { ...withLoss(photo, states), variants };
   }
 

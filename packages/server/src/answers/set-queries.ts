@@ -15,7 +15,7 @@ import { isDatabaseAway, ProblemError } from '../problems.ts';
 import type { SiteCache } from '../store/site-cache.ts';
 import { loadPhotos, versionsOf } from '../store/photos.ts';
 import { offerCount, offersOf } from '../store/originals.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { sentPhoto } from './sent.ts';
 import {
   depthOf,
@@ -66,7 +66,7 @@ export class SetQueries {
     return readSet(async () => {
       const site = await this.sites.get(set.siteId);
       const ledger = await this.ledgers.get(setId);
-      const setPlaces = await readSetPlaces(setId);
+      const setPlaces = await setPlacesIn(set);
       if (language !== undefined && !site.languages.includes(language))
         throw new ProblemError('bad-request', 'The site has no such language.');
       const photos = await loadPhotos(setId, language ?? site.languages[0]!, ids);

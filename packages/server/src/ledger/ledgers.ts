@@ -2,7 +2,7 @@
 import type { Photo } from '@dusky-otter/core/contract';
 import { standingOf, type FileState, type Standing } from '@dusky-otter/core/readiness';
 import { photosInParts, loadPhotos } from '../store/photos.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { findSet, publishedNames } from '../store/sets.ts';
 import type { SiteCache } from '../store/site-cache.ts';
 import { inPassing } from '../turns.ts';
@@ -76,7 +76,7 @@ export class Ledgers {
   private async make(setId: number): Promise<SetLedger> {
     const set = await findSet(setId);
     const site = await this.sites.get(set.siteId);
-    const setPlaces = await readSetPlaces(setId);
+    const setPlaces = await setPlacesIn(set);
     const ledger = new SetLedger(this.state, await publishedNames(setId));
     for await (const part of photosInParts(setId, site.languages[0]!)) {
       for await (const photo of inPassing(part)) ledger.put(standingOf(photo, setPlaces, site));
@@ -95,7 +95,7 @@ export class Ledgers {
       const ledger = this.ready.get(setId) ?? (await this.make(setId));
       const set = await findSet(setId);
       const site = await this.sites.get(set.siteId);
-      const setPlaces = await readSetPlaces(setId);
+      const setPlaces = await setPlacesIn(set);
       const changed: Changed = { versions: new Map(), near: new Set(), listed: false };
       for (let at = 0; at < photoIds.length; at += PART) {
         const asked = photoIds.slice(at, at + PART);

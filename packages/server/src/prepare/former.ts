@@ -4,7 +4,7 @@ import { formerKeys, planPhoto } from '@dusky-otter/core/plan';
 import { inParts } from '../database/in-parts.ts';
 import type { SetLedger } from '../ledger/set-ledger.ts';
 import { loadPhotos } from '../store/photos.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { findSet } from '../store/sets.ts';
 import type { PreparerDeps } from './preparer-deps.ts';
 
@@ -18,8 +18,9 @@ export async function letFormerStandIn(
   const wanting =
     stored.all.size === 0 ? [] : ledger.all.filter(({ keys }) => keys.some((key) => !stored.get(key)));
   if (wanting.length === 0) return [];
-  const site = await sites.get((await findSet(setId)).siteId);
-  const setPlaces = await readSetPlaces(setId);
+  const set = await findSet(setId);
+  const site = await sites.get(set.siteId);
+  const setPlaces = await setPlacesIn(set);
   const found: number[] = [];
   for (const ids of inParts(wanting.map(({ id }) => id))) {
     const pairs = new Map<string, string>();

@@ -8,7 +8,7 @@ import { retryOnDatabaseLoss } from '../database/retry.ts';
 import { noFiles, type SetLedger } from '../ledger/set-ledger.ts';
 import { ORIGINAL_LOST } from '../problems.ts';
 import { loadPhotos } from '../store/photos.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { allSets, findSet } from '../store/sets.ts';
 import { batchesOf, jobOf, type Batch } from './batches.ts';
 import { letFormerStandIn } from './former.ts';
@@ -308,7 +308,7 @@ export class Preparer {
     const set = await findSet(setId);
     const site = await this.deps.sites.get(set.siteId);
     const [photo] = await loadPhotos(setId, site.languages[0]!, [id]);
-    return photo ? batchesOf(photo, await readSetPlaces(setId), site) : [];
+    return photo ? batchesOf(photo, await setPlacesIn(set), site) : [];
   }
 
   private async make(setId: number, batch: Batch): Promise<void> {

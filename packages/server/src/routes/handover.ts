@@ -22,7 +22,7 @@ import { entriesOf } from '../answers/entries.ts';
 import { PlannedRows } from '../answers/planned-rows.ts';
 import { rowOf, rowsInTurns } from '../answers/sent.ts';
 import { inTurns } from '../turns.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { changedAt, findSet, readSet } from '../store/sets.ts';
 import { stateOfSet } from '../store/state-of-set.ts';
 import { publish } from '../changes/publishing.ts';
@@ -72,7 +72,7 @@ const MOST_NAMED = 100;
 async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | null, rowFor = rowOf) {
   const set = await findSet(setId);
   const site = await parts.sites.get(set.siteId);
-  const setPlaces = await readSetPlaces(set.id);
+  const setPlaces = await setPlacesIn(set);
   const rows: PhotoRow[] = [];
   for await (const photos of photosInParts(set.id, site.languages[0]!, asked ?? undefined))
     rows.push(

@@ -27,7 +27,7 @@ import { ProblemError } from '../problems.ts';
 import { loadPhotos } from '../store/photos.ts';
 import { entriesOf } from '../answers/entries.ts';
 import { rowOf } from '../answers/sent.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { findSet } from '../store/sets.ts';
 
 import { checked, idFrom } from './dto.ts';
@@ -105,7 +105,7 @@ export const proofRoutes =
       const slots = site.slots.filter(({ id }) => id !== cell.id && id !== large?.id);
       const context = { ...site, slots: [...slots, cell, ...(large ? [large] : [])] };
       // Looked at while it is built, whether the page shows it yet or not.
-      const setPlaces = { ...(await readSetPlaces(set.id)), shown: null };
+      const setPlaces = { ...(await setPlacesIn(set)), shown: null };
       const entries = arrangement.options.kind === 'index' ? await entriesOf(site, parts.ledgers) : [];
       const [language = 'en'] = site.languages;
       const members = (await parts.ledgers.get(set.id)).members(cell.id).map((photo) => ({ id: photo }));

@@ -8,7 +8,7 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { loadPhotos, standingIn } from '../store/photos.ts';
-import { readSetPlaces } from '../store/sets.ts';
+import { setPlacesIn } from '../store/sets.ts';
 import { waitingPlan } from '../store/plans.ts';
 import { findSet, setsIn } from '../store/sets.ts';
 import { rowsInTurns } from '../answers/sent.ts';
@@ -121,7 +121,7 @@ export const wordsRoutes =
     app.get('/sets/:id/words.csv', async (request: TableOf, reply) => {
       const set = await findSet(idFrom(request.params.id));
       const site = await parts.sites.get(set.siteId);
-      const setPlaces = await readSetPlaces(set.id);
+      const setPlaces = await setPlacesIn(set);
       const language = languageOf(site, request.query.language);
       const photos = await loadPhotos(set.id, language);
       // What a photo is here for is said in the first language.

@@ -27,11 +27,12 @@ export async function findSet(setId: number, reading: ReadOptions = {}): Promise
   return set;
 }
 
-/** Where the photos of a set are seen. @throws ProblemError no-such-set */
-export async function readSetPlaces(setId: number): Promise<SetPlaces> {
-  const { page } = await findSet(setId);
-  return setPlacesOf({ slots: await openSlotsOf(setId), page: page ?? null });
-}
+/** Where the photos of a set that was read are seen. */
+export const setPlacesIn = async ({ id, page }: SetRow): Promise<SetPlaces> =>
+  setPlacesOf({ slots: await openSlotsOf(id), page: page ?? null });
+
+/** The same of a set that was not read. @throws ProblemError no-such-set */
+export const readSetPlaces = async (setId: number): Promise<SetPlaces> => setPlacesIn(await findSet(setId));
 
 /** Ids of all sets. */
 export const allSets = async (): Promise<number[]> =>

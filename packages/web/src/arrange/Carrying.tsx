@@ -11,6 +11,7 @@ import {
   type DragMoveEvent,
 } from '@dnd-kit/core';
 import { useState, type ReactNode } from 'react';
+import { some } from '../ui/some.ts';
 import { beforeAt, type Carried } from './shelves.ts';
 
 /** Where photos would go: a place and the photo before which; behind all where none is named. */
@@ -95,7 +96,7 @@ export function Carrying({ idsOf, drop, children }: Props) {
       <DragOverlay dropAnimation={null}>
         {count > 0 && (
           <span className="inline-block rounded-paper border border-kelp bg-sheet px-2 py-1 text-[12.5px] font-semibold shadow-md">
-            {count === 1 ? '1 photo' : `${count} photos`}
+            {some(count, 'photo', 'photos')}
           </span>
         )}
       </DragOverlay>

@@ -3,13 +3,14 @@ import { arrangementIn } from '@dusky-otter/core/arrange';
 import type { Elsewhere, Site } from '@dusky-otter/core/contract';
 import { Link } from 'react-router';
 import { viewAddress } from '../api/client.ts';
+import { some } from '../ui/some.ts';
 import { KINDS } from './kinds.tsx';
 
 export function ElsewhereRow({ one, site, here }: { one: Elsewhere; site: Site; here: number }) {
   const slot = site.slots.find(({ id }) => id === one.slot);
   const arrangement = slot && arrangementIn(slot);
   if (!arrangement) return null;
-  const photos = one.photos === 1 ? '1 photo' : `${one.photos} photos`;
+  const photos = some(one.photos, 'photo', 'photos');
   return (
     <section
       aria-label={`${slot.name} on ${one.title}`}

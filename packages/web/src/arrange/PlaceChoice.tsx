@@ -7,25 +7,23 @@ import { standable } from '@dusky-otter/core/slots';
 interface Props {
   site: Site;
   page: SetPage;
-  /** Which places are offered; all where nothing is said. */
-  only?: 'on the page' | 'not on the page';
+  /** Only places that are not on the page are offered. */
+  absent?: boolean;
   choose: (slot: SlotId) => void;
   className: string;
   children: string;
 }
 
-export function PlaceChoice({ site, page, only, choose, className, children }: Props) {
+export function PlaceChoice({ site, page, absent = false, choose, className, children }: Props) {
   const shown = new Set(placesOn(page));
   const places = standable(site.slots);
-  const [here, others] = [
-    only === 'not on the page' ? [] : places.filter(({ id }) => shown.has(id)),
-    only === 'on the page' ? [] : places.filter(({ id }) => !shown.has(id)),
-  ];
+  const here = absent ? [] : places.filter(({ id }) => shown.has(id));
+  const others = places.filter(({ id }) => !shown.has(id));
   const item = ({ id, name, hint }: Slot) => (
     <DropdownMenu.Item key={id} className="menu-item" onSelect={() => choose(id)}>
       {name}{' '}
       <span className="ml-auto text-[12px] text-ink-2">
-        {shown.has(id) || only ? hint : 'comes onto the page'}
+        {shown.has(id) || absent ? hint : 'comes onto the page'}
       </span>
     </DropdownMenu.Item>
   );

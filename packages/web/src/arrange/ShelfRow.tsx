@@ -12,10 +12,9 @@ import { AddSheet } from './AddSheet.tsx';
 import { Board, type BoardProps } from './Board.tsx';
 import { KINDS } from './kinds.tsx';
 import type { Shelf } from './shelves.ts';
+import { some } from '../ui/some.ts';
 
 const HEIGHT = 56;
-
-const some = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 
 /** What still lacks something in a place, the gravest first; nothing where all is in order. */
 function lacking({ open: { describe, frame, weigh }, phone }: PlaceCounts): string[] {

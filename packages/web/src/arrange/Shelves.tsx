@@ -146,7 +146,7 @@ function Lines({
             <span className="ml-auto">
               <PlaceChoice
                 {...{ page, site }}
-                only="not on the page"
+                absent
                 className="chip h-[22px]"
                 choose={(slot) => putOn(page, site, slot)}
               >

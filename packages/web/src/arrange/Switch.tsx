@@ -5,6 +5,7 @@ import { placesOn } from '@dusky-otter/core/plan';
 import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import { useCounts, useSetId } from '../server/hooks.ts';
+import { some } from '../ui/some.ts';
 import { KINDS } from './kinds.tsx';
 
 interface Props {
@@ -32,7 +33,7 @@ export function Switch({ site, page, open }: Props) {
         </span>
         {title}{' '}
         <span className="ml-auto text-[12px] text-ink-2">
-          {KINDS[options.kind].name.toLowerCase()}, {photos === 1 ? '1 photo' : `${photos} photos`}
+          {KINDS[options.kind].name.toLowerCase()}, {some(photos, 'photo', 'photos')}
         </span>
       </DropdownMenu.RadioItem>
     );

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState, type MouseEvent } from 'react
 import type { SetOnSite } from '../editing/placing.ts';
 import { clearSelection, select } from '../editing/selection.ts';
 import { notifyFailure, useScreen } from '../screen/screen.ts';
+import { some } from '../ui/some.ts';
 import { carry } from './carry.ts';
 import type { Carried } from './shelves.ts';
 
@@ -67,7 +68,7 @@ export function usePicking(where: SetOnSite) {
         return notifyFailure(error);
       }
       const { ids, to } = carried;
-      const photos = ids.length === 1 ? '1 photo' : `${ids.length} photos`;
+      const photos = some(ids.length, 'photo', 'photos');
       setSaid(
         to === null ? `${photos} taken out of ${nameOf(carried.from)}` : `${photos}, now in ${nameOf(to)}`,
       );

@@ -13,6 +13,7 @@ import { StateTag } from '../ui/marks.tsx';
 import { Tick } from '../ui/Tick.tsx';
 import { photosOf } from '../editing/photos.ts';
 import { ChangeList, type AskedOneByOne } from './ChangeList.tsx';
+import { some } from '../ui/some.ts';
 
 interface Read {
   name: string;
@@ -36,8 +37,6 @@ const agreed = (
     Object.entries(conflicts).filter(([field]) => taken.has(nameOfText(photo.id, field))),
   ),
 });
-
-const some = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
 interface ChooseProps {
   setId: number;

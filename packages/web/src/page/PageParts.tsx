@@ -2,6 +2,7 @@
 import { arrangementIn } from '@dusky-otter/core/arrange';
 import type { PagePart, SetPage, Site, SlotId } from '@dusky-otter/core/contract';
 import { beginningOf } from '@dusky-otter/core/html';
+import { partFor } from '@dusky-otter/core/page';
 import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
 import { useCounts } from '../server/hooks.ts';
@@ -115,9 +116,7 @@ export function PageParts({ page, site, inHand, take }: Props) {
                 <DropdownMenu.Item
                   key={slot.id}
                   className="menu-item"
-                  onSelect={() =>
-                    add({ kind: 'place', slot: slot.id, titled: arrangementIn(slot) !== null }, slot.name)
-                  }
+                  onSelect={() => add(partFor(slot), slot.name)}
                 >
                   {slot.name}{' '}
                   <span className="ml-auto text-[12px] text-ink-2">{photosIn(slot.id)} photos</span>
@@ -157,13 +156,7 @@ export function PageParts({ page, site, inHand, take }: Props) {
         <div className="border-t border-rule px-3 py-2 text-[12.5px] text-ink-2">
           Not on the page:{' '}
           {unseen.map((slot) => (
-            <button
-              key={slot.id}
-              className="chip mr-1 mt-1"
-              onClick={() =>
-                add({ kind: 'place', slot: slot.id, titled: arrangementIn(slot) !== null }, slot.name)
-              }
-            >
+            <button key={slot.id} className="chip mr-1 mt-1" onClick={() => add(partFor(slot), slot.name)}>
               Put in {slot.name}, {photosIn(slot.id)} photos
             </button>
           ))}

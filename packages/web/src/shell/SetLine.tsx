@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { viewAddress } from '../api/client.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { STOPS, stopState, type StopId, type StopState } from '../screen/stops.ts';
+import { some } from '../ui/some.ts';
 
 /** Columns of the list: pictures, set, seven stops, next. */
 export const COLUMNS =
@@ -27,8 +28,6 @@ export function stopsOf(set: SetSummary): Record<StopId, StopState> | null {
 /** The first stop whose work is open, or null where there is none. */
 export const nextStopOf = (states: Record<StopId, StopState>): StopId | null =>
   STOPS.find(({ id }) => states[id].state !== 'done')?.id ?? null;
-
-const some = (count: number, one: string, more: string): string => `${count} ${count === 1 ? one : more}`;
 
 /** What is next at a stop, as a button says it. */
 function actOf(stop: StopId, { counts, refusals, offers, photos, arranged }: SetSummary): string {

@@ -3,6 +3,7 @@
 import type { ArrangementKind, ArrangementOptions } from '../../contract/index.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
 import type { Phrases } from '../../html/phrases.ts';
+import { evenShapeOf } from '../../slots/slots.ts';
 import { belowPicture, figcaptionOf } from '../picture.ts';
 import { OWN } from '../styles.ts';
 import {
@@ -102,9 +103,7 @@ const several = (options: Options<'grid' | 'rows'>, context: ArrangedContext) =>
   classes: [
     ...(options.captions === 'over' ? [`${OWN}-over`] : []),
     ...(options.effect === 'lighten' ? [] : [`${OWN}-${options.effect === 'grow' ? 'grows' : 'still'}`]),
-    ...(options.kind === 'grid' && options.fit === 'whole' && options.shape !== 'own'
-      ? [`${OWN}-whole`]
-      : []),
+    ...(evenShapeOf(options) === null ? [] : [`${OWN}-whole`]),
     ...framed(options),
   ],
   attributes: options.click === 'viewer' ? viewer(options, context) : {},

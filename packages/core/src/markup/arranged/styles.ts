@@ -3,6 +3,7 @@ import type { Arrangement, ArrangementKind, Slot, WidthPiece } from '../../contr
 import { cssNumber } from '../../css/sizes.ts';
 import { wholeOptions } from '../../arrange/options.ts';
 import { ROW_BANDS } from '../../arrange/row-widths.ts';
+import { evenShapeOf } from '../../slots/slots.ts';
 import { OWN } from '../styles.ts';
 
 /** Id of one arrangement or place in a page: a link may lead to it, and no host page has the like. */
@@ -74,14 +75,13 @@ export function runtimeFor(used: readonly Used[]): { styles: string[]; scripts: 
 /** Rules of one arrangement; "" where its kind says all. */
 export function arrangementRules({ shortName, options }: Pick<Arrangement, 'shortName' | 'options'>): string {
   const own = `.${OWN}-set.${arrangementClass(shortName)}`;
+  const even = evenShapeOf(options);
   const said = [
     ...('gap' in options ? [`--${OWN}-gap: ${cssNumber(options.gap)}px;`] : []),
     ...('corners' in options && options.corners > 0
       ? [`--${OWN}-corner: ${cssNumber(options.corners)}px;`]
       : []),
-    ...(options.kind === 'grid' && options.fit === 'whole' && options.shape !== 'own'
-      ? [`--${OWN}-cell: ${options.shape.replace(':', ' / ')};`]
-      : []),
+    ...(even === null ? [] : [`--${OWN}-cell: ${even.replace(':', ' / ')};`]),
     ...(options.kind === 'rotating' && options.buttons !== 44
       ? [`--${OWN}-control: ${cssNumber(options.buttons)}px;`]
       : []),

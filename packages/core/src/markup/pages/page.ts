@@ -44,7 +44,7 @@ export interface PageOptions {
   addressOfPage?: (page: PageEntry) => string;
   /** Id of the set whose page it is. */
   set?: number;
-  /** It is a further page of the set's: a gallery's, or that of one picture. */
+  /** It is a further page of the set's: a gallery's. */
   further?: boolean;
   /** Arrangements of which another page than the first is shown, and the addresses of their pages. */
   turned?: ReadonlyMap<SlotId, NonNullable<ArrangedLook['page']>>;
