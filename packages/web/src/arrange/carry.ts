@@ -4,9 +4,9 @@ import type { Photo, SlotId } from '@dusky-otter/core/contract';
 import { positionBetween, type Command } from '@dusky-otter/core/edits';
 import { photosOf } from '../editing/photos.ts';
 import { moveOver, putInto, takeOut, type SetOnSite } from '../editing/placing.ts';
-import { edit } from '../server/state.ts';
+import { edit, idsUnder } from '../server/state.ts';
 import { arrangementCommands } from './edits.ts';
-import { actOf, type Carried } from './shelves.ts';
+import { actOf, neighboursOf, type Carried } from './shelves.ts';
 
 /** Who stands in a place, in its order, as far as it is known. */
 export type Members = (slot: SlotId) => readonly number[] | undefined;
@@ -23,22 +23,18 @@ function orderIn({ site }: SetOnSite, { to, ids, before }: Carried, members: Mem
   return arrangementCommands(site, { ...arrangement, order: movedBefore([...here, ...added], ids, before) });
 }
 
-/** Positions in the set's order for photos between two others of a place. */
-async function positionsIn(
-  setId: number,
-  { ids, before }: Carried,
-  here: readonly number[],
-): Promise<Command[]> {
-  const next = movedBefore(here, ids, before);
-  const last = next.findLastIndex((id) => ids.includes(id));
-  const [behind] = before === null ? [] : await photosOf(setId, [next[last + 1]!]);
-  const first = next.findIndex((id) => ids.includes(id));
-  const [ahead] = first > 0 ? await photosOf(setId, [next[first - 1]!]) : [];
-  let position: string | null = ahead?.position ?? null;
-  return next
-    .filter((id) => ids.includes(id))
+/** Positions in the set's order for photos of a place that shows some of them. */
+async function positionsIn(setId: number, carried: Carried, here: readonly number[]): Promise<Command[]> {
+  const { ids: all } = await idsUnder('all');
+  const { ahead, behind } = neighboursOf(all, here, carried);
+  const positionOf = async (id: number | null) =>
+    id === null ? null : (await photosOf(setId, [id]))[0]!.position;
+  const [after, until] = [await positionOf(ahead), await positionOf(behind)];
+  let position = after;
+  return here
+    .filter((id) => carried.ids.includes(id))
     .map((photo): Command => {
-      position = positionBetween(position, behind?.position ?? null);
+      position = positionBetween(position, until);
       return { kind: 'position', photo, position };
     });
 }

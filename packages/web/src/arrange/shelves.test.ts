@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { firstPage } from '@dusky-otter/core/page';
 import { SHIPPED_SLOTS } from '@dusky-otter/core/slots';
-import { actOf, beforeAt, shelfRows } from './shelves.ts';
+import { actOf, beforeAt, neighboursOf, shelfRows } from './shelves.ts';
 
 const site = { slots: SHIPPED_SLOTS };
 const [first, second] = SHIPPED_SLOTS.filter(({ of }) => of === undefined).map(({ id }) => id) as [
@@ -65,5 +65,18 @@ describe('photos that are let go', () => {
     expect(beforeAt(50, drawn)).toBe(7);
     expect(beforeAt(151, drawn)).toBeNull();
     expect(beforeAt(1, [])).toBeNull();
+  });
+  test('come between photos of the set that the place may not show', () => {
+    const [all, here] = [
+      [1, 2, 3, 4, 5],
+      [2, 3, 5],
+    ];
+    // Before the first of the place is behind the one that stands elsewhere.
+    expect(neighboursOf(all, here, { ids: [3], before: 2 })).toEqual({ ahead: 1, behind: 2 });
+    expect(neighboursOf(all, here, { ids: [2], before: null })).toEqual({ ahead: 5, behind: null });
+    expect(neighboursOf(all, [1, 2], { ids: [1], before: null })).toEqual({ ahead: 2, behind: 3 });
+    expect(neighboursOf(all, here, { ids: [2, 3], before: 5 })).toEqual({ ahead: 4, behind: 5 });
+    expect(neighboursOf(all, here, { ids: [2, 3], before: 3 })).toEqual({ ahead: 4, behind: 5 });
+    expect(neighboursOf(all, [1, 2], { ids: [2], before: 1 })).toEqual({ ahead: null, behind: 1 });
   });
 });

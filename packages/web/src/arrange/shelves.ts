@@ -1,4 +1,5 @@
 // What stands where at the Arrange stop, as rows: the places of the page in its order, then what no page of this set shows.
+import { movedBefore } from '@dusky-otter/core/arrange';
 import type { PhotoSet, SetCounts, SetPage, Slot } from '@dusky-otter/core/contract';
 import { placesOn } from '@dusky-otter/core/plan';
 import { standable } from '@dusky-otter/core/slots';
@@ -77,4 +78,26 @@ export function actOf({ from, to, ids }: Pick<Carried, 'from' | 'to' | 'ids'>): 
 /** The photo before which things go that are let go at x, by the middles of those that are drawn, in their order. */
 export function beforeAt(x: number, drawn: readonly { id: number; middle: number }[]): number | null {
   return drawn.find(({ middle }) => x < middle)?.id ?? null;
+}
+
+/**
+ * Between which photos of its set something comes that is moved in a place which follows the set's order: right before
+ * the one that it goes before, or right behind the last of the place.
+ * @param all the set's photos in its order, of which a place shows some
+ * @param here photos of the place, in its order
+ */
+export function neighboursOf(
+  all: readonly number[],
+  here: readonly number[],
+  { ids, before }: Pick<Carried, 'ids' | 'before'>,
+): { ahead: number | null; behind: number | null } {
+  const stays = (id: number) => !ids.includes(id);
+  const others = all.filter(stays);
+  const next = movedBefore(here, ids, before);
+  // Let go over one of those that are moved, they go before the next that stays.
+  const target = next[next.findLastIndex((id) => !stays(id)) + 1];
+  const last = here.findLast(stays);
+  const behindLast = last === undefined ? others.length : others.indexOf(last) + 1;
+  const at = target === undefined ? behindLast : others.indexOf(target);
+  return { ahead: others[at - 1] ?? null, behind: others[at] ?? null };
 }
