@@ -182,7 +182,7 @@ const WIDEST_IN_ROW = 4000;
  * width hangs on its neighbours; files are planned for the row at its highest.
  */
 export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; large: Slot | null } {
-  const { shortName, title, options, container, order } = arrangement;
+  const { shortName, title, options, container, order, words } = arrangement;
   const part: Part = {
     ...{ id: shortName, rule: widthOf(arrangement), ...shapesOf(options) },
     ...(options.kind === 'rows' && {
@@ -191,7 +191,11 @@ export function slotsOfArrangement(arrangement: Arrangement): { cell: Slot; larg
   };
   const large = largeOf(arrangement);
   return {
-    cell: { ...placeOf(title, part), arranged: { options, container, ...(order && { order }) } },
+    cell: {
+      ...placeOf(title, part),
+      arranged: { options, container, ...(order && { order }) },
+      ...(words && { words }),
+    },
     large: large && { ...large, name: `${title}, large`, of: shortName },
   };
 }
@@ -203,8 +207,13 @@ export const arrangementsIn = (slots: readonly Slot[]): Arrangement[] =>
   slots.flatMap((slot) => arrangementIn(slot) ?? []);
 
 /** An arrangement's place as the arrangement; null for any other. */
-export const arrangementIn = ({ id, name, arranged }: Slot): Arrangement | null =>
-  arranged ? { shortName: id, title: name, ...arranged, options: wholeOptions(arranged.options) } : null;
+export const arrangementIn = ({ id, name, arranged, words }: Slot): Arrangement | null =>
+  arranged
+    ? {
+        ...{ shortName: id, title: name, ...arranged, options: wholeOptions(arranged.options) },
+        ...(words && { words }),
+      }
+    : null;
 
 /**
  * The cells of an arrangement, in its photos' order, each as wide as it will be. All have the name of the one place that

@@ -1,6 +1,7 @@
 // What may be said of each kind of arrangement: its choices, its bounds, and what it begins with.
 import type { Arranged, ArrangementKind, ArrangementOptions, Columns } from '../contract/index.ts';
 import { ratioOf } from '../geometry/geometry.ts';
+import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
 import { passageProblem } from '../html/passage.ts';
 
 /** What a number may be, both ends included. */
@@ -164,27 +165,38 @@ function shapeProblem(value: unknown): string | null {
 const MOST_PARTS = 200;
 const MOST_ORDERED = 10_000;
 const LONGEST_HEADING = 200;
-const LONGEST_TEXT = 1000;
+/** Of what an index says of a gallery; characters. */
+export const LONGEST_ABOUT = 1000;
 
 const isId = (value: unknown): boolean => Number.isInteger(value) && isBetween(value, 1, 4_294_967_295);
 
-/** Objects with these names and no others. */
-const isMadeOf = (value: unknown, names: readonly string[]): value is Record<string, unknown> =>
+/** Objects with these names, perhaps with some more, and no others. */
+const isMadeOf = (
+  value: unknown,
+  names: readonly string[],
+  more: readonly string[] = [],
+): value is Record<string, unknown> =>
   typeof value === 'object' &&
   value !== null &&
-  Object.keys(value).length === names.length &&
+  Object.keys(value).every((name) => names.includes(name) || more.includes(name)) &&
   names.every((name) => Object.hasOwn(value, name));
 
 function betweenProblem(value: unknown): string | null {
   if (!Array.isArray(value) || value.length > MOST_PARTS)
     return `Up to ${MOST_PARTS} texts stand between the pictures of a feed.`;
   for (const part of value as unknown[]) {
-    if (!isMadeOf(part, ['before', 'heading', 'passage'])) return 'A text of a feed stands before a picture.';
+    if (!isMadeOf(part, ['before', 'heading', 'passage'], ['others']))
+      return 'A text of a feed stands before a picture.';
     const { before, heading, passage } = part;
     if (before !== null && !isId(before)) return 'A text of a feed stands before a picture.';
     if (typeof heading !== 'string' || heading.length > LONGEST_HEADING)
       return `A heading has up to ${LONGEST_HEADING} characters.`;
-    const problem = passageProblem(passage);
+    const problem =
+      passageProblem(passage) ??
+      othersProblem(
+        part.others,
+        textsProblem({ heading: lineProblem(LONGEST_HEADING), passage: passageProblem }),
+      );
     if (problem) return problem;
   }
   return null;
@@ -199,12 +211,13 @@ function galleriesProblem(value: unknown): string | null {
     value.length <= MOST_PARTS &&
     (value as unknown[]).every(
       (one) =>
-        (isMadeOf(one, ['photo', 'set', 'text']) || isMadeOf(one, ['photo', 'set', 'part', 'text'])) &&
+        isMadeOf(one, ['photo', 'set', 'text'], ['part', 'others']) &&
+        othersProblem(one.others, lineProblem(LONGEST_ABOUT)) === null &&
         (!('part' in one) || (typeof one.part === 'string' && SHORT_NAME.test(one.part))) &&
         isId(one.photo) &&
         isId(one.set) &&
         typeof one.text === 'string' &&
-        one.text.length <= LONGEST_TEXT,
+        one.text.length <= LONGEST_ABOUT,
     );
   if (!fits) return `An index leads to up to ${MOST_PARTS} galleries, each with a cover and a short text.`;
   const photos = (value as { photo: number }[]).map(({ photo }) => photo);

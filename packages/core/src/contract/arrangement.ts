@@ -1,6 +1,8 @@
 // What is put on a page, built from photos: its kind with the options of that kind, and how its pictures are ordered.
 import type { ShapeId } from './geometry.ts';
+import type { InOthers, PlaceWords } from './language.ts';
 import type { Passage } from './passage.ts';
+
 import type { WidthRule } from './width.ts';
 
 /** How many stand beside each other from a width of the arrangement on, in CSS px; ascending, the first from 0. */
@@ -107,6 +109,7 @@ export interface FeedPart {
   before: number | null;
   heading: string;
   passage: Passage;
+  others?: InOthers<{ heading?: string; passage?: Passage }>;
 }
 
 /** Pictures one after the other, down the page or sideways. One that leads to a film is its poster. */
@@ -124,6 +127,7 @@ export interface Gallery {
   /** Short name of the arrangement on that page; the page itself where it is left out. */
   part?: string;
   text: string;
+  others?: InOthers;
 }
 
 /** Covers of galleries, in columns. */
@@ -172,6 +176,7 @@ export interface Arrangement extends Arranged {
   shortName: string;
   /** What people read: small letters, digits and hyphens stand in the short name alone. */
   title: string;
+  words?: PlaceWords;
 }
 
 /** How the pictures of an arrangement follow each other. */

@@ -2,6 +2,7 @@
 export * from './geometry.ts';
 export * from './photo.ts';
 export * from './width.ts';
+export * from './language.ts';
 export * from './site.ts';
 export * from './set.ts';
 export * from './wire.ts';

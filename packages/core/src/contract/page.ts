@@ -1,12 +1,23 @@
 // The page of a set: what stands on it in order, what it is called, and how it looks.
+import type { InOthers } from './language.ts';
 import type { Passage } from './passage.ts';
 import type { SlotId } from './site.ts';
 
 export type PagePart =
-  | { kind: 'heading'; text: string }
-  | { kind: 'text'; passage: Passage }
+  | { kind: 'heading'; text: string; others?: InOthers }
+  | { kind: 'text'; passage: Passage; others?: InOthers<Passage> }
+  /** Links to the same page in the site's other languages. */
+  | { kind: 'languages' }
   /** A place with the photos that stand in it; an arrangement is one. With its title above it, or without. */
   | { kind: 'place'; slot: SlotId; titled: boolean };
+
+/** What a page says beside its parts. */
+export interface PageTexts {
+  title: string;
+  description: string;
+  /** Of the link back. */
+  home: string;
+}
 
 /** How a page looks. "own" is the editor's template. */
 export type PageDesign = 'plain' | 'wide' | 'own';
@@ -27,6 +38,7 @@ export interface SetPage {
   /** An HTML file with a marked spot, for the design "own"; see `templateProblem`. */
   template: string;
   parts: readonly PagePart[];
+  others?: InOthers<Partial<PageTexts>>;
 }
 
 /** A page of the site, as others lead to it. */
@@ -40,7 +52,9 @@ export interface PageEntry {
   /** Photos that stand in its set. */
   photos: number;
   /** Arrangements on it, in its order. */
-  parts: { slot: SlotId; title: string; photos: number }[];
+  parts: { slot: SlotId; title: string; photos: number; others?: InOthers }[];
+  /** Its title and description in other languages. */
+  others?: InOthers<Partial<Omit<PageTexts, 'home'>>>;
 }
 
 /** An arrangement as it stands on the page of another set of the site. */

@@ -1,5 +1,6 @@
 // Originals, photos, and the decisions on them.
 import type { Frame, Rect, ShapeId } from './geometry.ts';
+import type { InOthers } from './language.ts';
 import type { SlotId, TargetName } from './site.ts';
 
 export type OutputFormat = 'avif' | 'webp' | 'jpeg' | 'png' | 'gif' | 'svg';
@@ -145,6 +146,8 @@ export interface Placement {
   link: string;
   /** Words that differ here from the photo's own. */
   words: Partial<Words>;
+  /** The same in the site's further languages. */
+  others?: InOthers<Partial<Words>>;
   /** A crop that differs here, by shape; in the space of the frame's crops. */
   crops: Frame['crops'];
 }

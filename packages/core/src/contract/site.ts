@@ -1,10 +1,8 @@
 // What belongs to a site: its places, devices, policy and languages. Together they are what a plan needs to know.
 import type { Arranged } from './arrangement.ts';
 import type { ShapeId, Size } from './geometry.ts';
+import type { Language, PlaceWords } from './language.ts';
 import type { WidthRule } from './width.ts';
-
-/** BCP 47, such as "en". */
-export type Language = string;
 
 /** How faithful variants are, by name; see `TARGETS` for the visible difference that each allows. */
 export type TargetName = 'exacting' | 'clean' | 'lean';
@@ -66,6 +64,8 @@ export interface Slot {
   measured?: MeasuredWidth;
   /** What is built there, where it is an arrangement's cell: its width and shape follow from this. */
   arranged?: Arranged;
+  /** What it says on pages beside its name. */
+  words?: PlaceWords;
   /** The arrangement whose large pictures these are: photos stand here because they stand there. */
   of?: SlotId;
 }

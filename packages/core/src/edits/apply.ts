@@ -16,10 +16,12 @@ import { pageProblem } from '../page/page.ts';
 import { slotProblem } from '../places/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
 import { prefixProblem } from '../html/address.ts';
+import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
 import { linkProblem } from '../html/link.ts';
 import { languagesProblem } from '../words/language-tags.ts';
 import { NO_WORDS } from '../words/no-words.ts';
 import { LONGEST_TEXT } from '../words/text/text.ts';
+import { SPOKEN } from '../words/translated.ts';
 import { placementIn } from '../plan/plan.ts';
 import { CommandError, type PhotoCommand, type SetCommand, type SiteCommand } from './commands.ts';
 import { isPosition } from './positions.ts';
@@ -38,12 +40,16 @@ function checkWords(words: Partial<Words>, before: Words): void {
   refuse(tooLong && `A text is longer than ${LONGEST_TEXT} characters.`);
 }
 
+/** What may be said of a photo in one place in each further language; what it is there for hangs on none. */
+const TEXTS_HERE = Object.fromEntries(SPOKEN.map((field) => [field, lineProblem(LONGEST_TEXT)]));
+
 function checkPlacements(photo: Photo, placements: readonly Placement[]): void {
   const slots = placements.map(({ slot }) => slot);
   refuse(new Set(slots).size !== slots.length && 'A place is named twice.');
-  for (const { link, words, crops } of placements) {
+  for (const { link, words, crops, others } of placements) {
     refuse(linkProblem(link));
     checkWords(words, photo.words);
+    refuse(othersProblem(others, textsProblem(TEXTS_HERE)));
     for (const [shape, crop] of listedCrops(crops)) refuse(frameCropProblem(crop, shape, photo));
   }
 }

@@ -4,3 +4,4 @@ export * from './link.ts';
 export * from './phrases.ts';
 export * from './address.ts';
 export * from './passage.ts';
+export * from './languages.ts';

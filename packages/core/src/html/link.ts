@@ -15,3 +15,18 @@ export function linkProblem(link: string): string | null {
     ? null
     : `A picture can’t lead to “${scheme}” addresses.`;
 }
+
+/** How far a page lies below the folder that its relative addresses were written for. */
+export interface Depth {
+  /** From it to that folder, such as "../../"; "" for the same one. */
+  base: string;
+  /** From it to the page that it belongs to, within its language. */
+  page: string;
+}
+
+/** A link as it is written in a page that lies deeper: what is relative leads where it led. */
+export function linkFrom(link: string, { base, page }: Depth): string {
+  const said = link.trim();
+  if (said === '' || said.startsWith('/') || /^[a-z][a-z\d+.-]*:/i.test(said)) return link;
+  return `${said.startsWith('#') || said.startsWith('?') ? page : base}${said}`;
+}

@@ -28,6 +28,8 @@ export interface Phrases {
   count: (pictures: number) => string;
   /** Names the links to the other pages of a site. */
   menu: string;
+  /** Names the links to the same page in other languages. */
+  languages: string;
   /** Leads from a picture's own page to the page that it stands on. */
   allOf: (title: string) => string;
   /** Plays a film in the place of its poster. */
@@ -56,6 +58,7 @@ const PHRASES: Record<string, Phrases> = {
     pageOf: (n, of) => `page ${n} of ${of}`,
     count: (pictures) => (pictures === 1 ? '1 picture' : `${pictures} pictures`),
     menu: 'Pages',
+    languages: 'Languages',
     allOf: (title) => `All of ${title}`,
     film: 'Play the film',
     script: {
@@ -87,6 +90,7 @@ const PHRASES: Record<string, Phrases> = {
     pageOf: (n, of) => `Seite ${n} von ${of}`,
     count: (pictures) => (pictures === 1 ? '1 Bild' : `${pictures} Bilder`),
     menu: 'Seiten',
+    languages: 'Sprachen',
     allOf: (title) => `Alles aus ${title}`,
     film: 'Film abspielen',
     script: {

@@ -4,6 +4,7 @@ export { isPoster } from './arranged/items.ts';
 export * from './arranged/styles.ts';
 export * from './styles.ts';
 export * from './picture.ts';
+export type { PageOptions } from './pages/options.ts';
 export * from './pages/page.ts';
 export * from './pages/own-page.ts';
 export * from './pages/gallery-page.ts';

@@ -1,5 +1,6 @@
 // A passage as HTML: paragraphs, lists, emphasis and links, and nothing else.
-import type { Passage, Run } from '../contract/index.ts';
+import type { Language, Passage, Run } from '../contract/index.ts';
+import { marked, type Said } from '../html/languages.ts';
 import { linkProblem } from '../html/link.ts';
 import { escapeHtml, indent, tag } from '../html/html.ts';
 
@@ -14,6 +15,13 @@ function runMarkup({ text, strong, emphasis, link }: Run): string {
 }
 
 const inside = (runs: readonly Run[]): string => runs.map(runMarkup).join('');
+
+/** A passage of a page, in a box of its own where it is in another language than the page. */
+export function saidPassage({ text, language }: Said<Passage>, around: Language): string {
+  const inner = passageMarkup(text);
+  const { lang, dir } = marked(language, around);
+  return inner === '' || lang === null ? inner : `${tag('div', { lang, dir })}\n${indent(inner)}\n</div>`;
+}
 
 /** "" for a passage that says nothing. */
 export function passageMarkup(passage: Passage): string {

@@ -22,6 +22,7 @@ import { MIME } from '../weight/format.ts';
 import { offeredFormats } from '../weight/served.ts';
 import { blocksOf, descriptionAddress, type DescriptionBlock } from '../words/long-description.ts';
 import { escapeHtml, indent, tag } from '../html/html.ts';
+import { marked } from '../html/languages.ts';
 import { phrasesIn, type Phrases } from '../html/phrases.ts';
 import { figureClass, OWN, rowClass } from './styles.ts';
 
@@ -251,10 +252,10 @@ export function figureMarkup(options: PictureOptions): string | null {
   const lines = [linked(picture, options), ...figcaptionOf(belowPicture(options))];
   if (wordsMissing(wordsIn(options.row, options.slot.id)))
     lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
-  const { language, wordsLanguage } = options;
+  const { language = 'en', wordsLanguage = language } = options;
   const figure = tag('figure', {
     class: figureClass(options.slot.id),
-    lang: wordsLanguage !== undefined && wordsLanguage !== language ? wordsLanguage : null,
+    ...marked(wordsLanguage, language),
     style: mostOf(options),
   });
   return `${figure}\n${indent(lines.join('\n'))}\n</figure>`;

@@ -15,7 +15,8 @@ import { applyToSet } from '../edits/apply.ts';
 import { pageStyles } from '../markup/designs.ts';
 import { galleryPage } from '../markup/pages/gallery-page.ts';
 import { ownPages } from '../markup/pages/own-page.ts';
-import { pageMarkup, type PageOptions } from '../markup/pages/page.ts';
+import type { PageOptions } from '../markup/pages/options.ts';
+import { pageMarkup } from '../markup/pages/page.ts';
 import { passageMarkup } from '../markup/passage.ts';
 import { all, attributes } from '../testing/html.ts';
 import { CONTEXT, sampleRow } from '../testing/sample.ts';
@@ -252,7 +253,7 @@ describe('own pages of pictures', () => {
   const options = optionsOf({ parts: [place('pots')] });
   const pages = ownPages({ ...options, base: '../' }, GRID);
   test('each has its picture large, and leads to those beside it and back', () => {
-    expect(pages.map(({ file }) => file)).toEqual(['no-1-1.html', 'jug-2-2.html', 'no-3-3.html']);
+    expect(pages.map(({ photo }) => photo)).toEqual([1, 2, 3]);
     const document = parse(pages[1]!.html);
     expect(all(document, 'h1').map((h) => h.childNodes)).toHaveLength(1);
     expect(pages[1]!.html).toContain('<title>Jug 2, 2 of 3 – ');

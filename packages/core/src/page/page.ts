@@ -1,6 +1,7 @@
 // The page of a set: what may be said of one, and the one that follows from where photos stand.
 import { arrangementIn } from '../arrange/cells.ts';
 import type { PageEntry, PagePart, SetPage, Slot, SlotId } from '../contract/index.ts';
+import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
 import { linkProblem } from '../html/link.ts';
 import { isDeviceName } from '../naming/folders.ts';
 import { widthAt } from '../css/width-rule.ts';
@@ -8,11 +9,10 @@ import { slugOf } from '../naming/naming.ts';
 import { isSlotId } from '../places/problem.ts';
 import { standable } from '../slots/slots.ts';
 import { passageProblem } from '../html/passage.ts';
+import { LONGEST_DESCRIPTION, LONGEST_TITLE } from './limits.ts';
 import { templateProblem } from './template.ts';
 
 const MOST_PARTS = 200;
-const LONGEST_TITLE = 200;
-const LONGEST_DESCRIPTION = 500;
 const LONGEST_FOLDER = 60;
 
 /** Whether a page may lie in a folder of this name, on every system. */
@@ -49,9 +49,11 @@ function partProblem(part: PagePart): string | null {
     case 'heading':
       return part.text.trim() === '' || part.text.length > LONGEST_TITLE
         ? `A heading has 1 to ${LONGEST_TITLE} characters.`
-        : null;
+        : othersProblem(part.others, lineProblem(LONGEST_TITLE));
     case 'text':
-      return passageProblem(part.passage);
+      return passageProblem(part.passage) ?? othersProblem(part.others, passageProblem);
+    case 'languages':
+      return null;
     case 'place':
       return isSlotId(part.slot) ? null : 'There is no such place.';
   }
@@ -73,6 +75,17 @@ export function pageProblem(page: SetPage): string | null {
     return 'The link home has a text and an address.';
   const wrong = home && linkProblem(home.address);
   if (wrong) return wrong;
+  const spoken = othersProblem(
+    page.others,
+    textsProblem({
+      title: lineProblem(LONGEST_TITLE),
+      description: lineProblem(LONGEST_DESCRIPTION),
+      home: lineProblem(LONGEST_TITLE),
+    }),
+  );
+  if (spoken) return spoken;
+  if (parts.filter(({ kind }) => kind === 'languages').length > 1)
+    return 'The links to other languages stand on a page once.';
   const missing = design === 'own' ? templateProblem(template) : null;
   return missing ?? parts.map(partProblem).find((problem) => problem !== null) ?? null;
 }

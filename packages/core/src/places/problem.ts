@@ -3,6 +3,7 @@ import type { Slot } from '../contract/index.ts';
 import { CssError } from '../css/errors.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { SHAPE } from '../geometry/geometry.ts';
+import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
 import { largeId, slotsOfArrangement } from '../arrange/cells.ts';
 import { arrangementProblems } from '../arrange/options.ts';
 import { LONGEST_WIDTH, readWidth } from '../slots/typed-width.ts';
@@ -15,6 +16,8 @@ export const PLACE_LIMITS = {
   /** Characters. */
   name: 100,
   hint: 200,
+  /** What it says under its title. */
+  note: 500,
   /** CSS px. */
   window: 100_000,
   px: 100_000,
@@ -81,6 +84,18 @@ function arrangedProblem({ id, name, rule, shapes, fit, arranged, of }: Slot): s
   return same ? null : 'The place of an arrangement is as wide as its kind makes it.';
 }
 
+/** Whatever is sent may be looked at. */
+function wordsProblem({ words }: Slot): string | null {
+  if (words === undefined) return null;
+  const note = lineProblem(PLACE_LIMITS.note);
+  const { others, note: main, ...unknown } = words;
+  if (Object.keys(unknown).length > 0) return 'A place says its title and a note.';
+  return (
+    (main === undefined ? null : note(main)) ??
+    othersProblem(others, textsProblem({ title: lineProblem(PLACE_LIMITS.name), note }))
+  );
+}
+
 /** What is wrong with a place, as a sentence, or null. */
 export function slotProblem(slot: Slot): string | null {
   if (!isSlotId(slot.id)) return 'A place’s short name has small letters, digits and hyphens.';
@@ -93,5 +108,11 @@ export function slotProblem(slot: Slot): string | null {
   if (!(slot.budget >= 1 && slot.budget <= budget)) return `A budget is 1 to ${budget} bytes.`;
   if (slot.fit && [slot.fit.width, slot.fit.height].some((side) => !(side >= 1 && side <= fit)))
     return `A box to fit into is 1 to ${fit} px wide and high.`;
-  return ruleProblem(slot) ?? shapesProblem(slot) ?? saidProblem(slot) ?? arrangedProblem(slot);
+  return (
+    ruleProblem(slot) ??
+    shapesProblem(slot) ??
+    saidProblem(slot) ??
+    arrangedProblem(slot) ??
+    wordsProblem(slot)
+  );
 }

@@ -56,6 +56,15 @@ export function languageName(language: Language): string {
   }
 }
 
+/** A language as it calls itself; the tag where that is not known. */
+export function ownNameOf(language: Language): string {
+  try {
+    return new Intl.DisplayNames([language], { type: 'language', fallback: 'code' }).of(language) ?? language;
+  } catch {
+    return language;
+  }
+}
+
 let named: ReadonlyMap<string, Language> | undefined;
 
 /** Every language that has a tag of two letters, and some of regions, by its English name in alphabetical order (BCP 47; names of CLDR). */

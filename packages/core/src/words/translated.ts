@@ -1,6 +1,5 @@
 // Words for a page in one of a site's languages: those that are written in it, and where there are none, the first ones.
-import type { Language, Words } from '../contract/index.ts';
-import { primaryOf } from '../html/phrases.ts';
+import type { Language, Photo, Placement, Words, WordsText } from '../contract/index.ts';
 
 export interface ShownWords {
   words: Words;
@@ -30,7 +29,28 @@ export function wordsFor(main: ShownWords, own: ShownWords | undefined): ShownWo
   };
 }
 
-/** Languages that are written from right to left, by their subtags (Unicode CLDR). */
-const RIGHT_TO_LEFT = new Set(['ar', 'arc', 'ckb', 'dv', 'fa', 'he', 'ku', 'ps', 'sd', 'ug', 'ur', 'yi']);
+/** Words that hang on a language; where a picture leads and who made it do not. */
+export const SPOKEN = ['alt', 'caption', 'title', 'longDescription'] as const satisfies readonly WordsText[];
 
-export const isRightToLeft = (language: Language): boolean => RIGHT_TO_LEFT.has(primaryOf(language));
+/** What a photo says in one place alone, in a language that it is described in. */
+function placementIn(placement: Placement, language: Language): Placement {
+  const here = Object.entries(placement.words).filter(([field]) => !SPOKEN.some((one) => one === field));
+  return { ...placement, words: { ...Object.fromEntries(here), ...placement.others?.[language] } };
+}
+
+/**
+ * A photo as a page in some language says it: its words, and those of single places.
+ * @param main the site's first language, in which the photo is given
+ * @param own its words in the page's language; none where nobody wrote any
+ * @returns it, and the language that its words are in
+ */
+export function spokenPhoto<T extends Pick<Photo, 'words' | 'placements'>>(
+  photo: T,
+  main: Language,
+  own: ShownWords | undefined,
+): { photo: T; language: Language } {
+  const { words, language } = wordsFor({ words: photo.words, language: main }, own);
+  if (language === main) return { photo, language };
+  const placements = photo.placements?.map((one) => placementIn(one, language)) ?? null;
+  return { photo: { ...photo, words, placements }, language };
+}

@@ -1,7 +1,7 @@
 // The pages of a site as its menu and its indexes lead to them.
 import { arrangementsIn } from '@dusky-otter/core/arrange';
 import type { PageEntry, Site } from '@dusky-otter/core/contract';
-import { firstPage, freeFolder, isFolder } from '@dusky-otter/core/page';
+import { firstPage, freeFolder, isFolder, titlesOf } from '@dusky-otter/core/page';
 import { placesOn } from '@dusky-otter/core/plan';
 import type { Ledgers } from '../ledger/ledgers.ts';
 import { isDatabaseAway } from '../problems.ts';
@@ -33,11 +33,16 @@ export async function entriesOf(site: Site, ledgers: Ledgers): Promise<PageEntry
     given.add(folder);
     const parts = placesOn(shown).flatMap((slot) => {
       const found = arrangements.find(({ shortName }) => shortName === slot);
-      return found ? [{ slot, title: found.title, photos: counts.places[slot]?.photos ?? 0 }] : [];
+      if (!found) return [];
+      const others = titlesOf(found);
+      return [{ slot, title: found.title, others, photos: counts.places[slot]?.photos ?? 0 }];
     });
-    const { title, description } = shown;
+    const { title, description, others } = shown;
     const photos = counts.filters.all;
-    entries.push({ set: id, title, description, folder, menu: page?.menu ?? false, photos, parts });
+    entries.push({
+      ...{ set: id, title, description, folder, menu: page?.menu ?? false, photos, parts },
+      ...(others && { others }),
+    });
   }
   return entries;
 }

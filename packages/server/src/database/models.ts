@@ -72,6 +72,8 @@ export class PlacementModel extends Model {
   declare link: string;
   declare words: Partial<Words>;
   declare crops: Placement['crops'];
+  /** Its words in the site's further languages; null for none. */
+  declare others: Placement['others'] | null;
 }
 
 /** An act that was carried out, by the token that names it, with its answer. */
@@ -237,6 +239,7 @@ export function defineModels(sequelize: Sequelize): void {
     link: text(2000),
     words: json('words'),
     crops: json('crops'),
+    others: json('others'),
   });
   define(ActModel, 'acts', {
     token: { ...text(64), primaryKey: true },

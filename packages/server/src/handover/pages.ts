@@ -1,14 +1,6 @@
 // Every page of a hand-over, by its path: the set's, in each language; further pages of arrangements; own pages of pictures.
 import { arrangementsIn, hasOwnPages } from '@dusky-otter/core/arrange';
-import type {
-  Arrangement,
-  Language,
-  PageEntry,
-  PhotoRow,
-  SetPage,
-  SlotId,
-  Words,
-} from '@dusky-otter/core/contract';
+import type { Arrangement, Language, PageEntry, PhotoRow, SetPage, SlotId } from '@dusky-otter/core/contract';
 import {
   galleryPage,
   ownPageName,
@@ -19,9 +11,9 @@ import {
   type PageOptions,
 } from '@dusky-otter/core/markup';
 import { foldersOf } from '@dusky-otter/core/naming';
-import { addressOfPage, firstPage } from '@dusky-otter/core/page';
+import { addressOfPage, firstPage, pageFrom, photoFrom, slotFrom } from '@dusky-otter/core/page';
 import { placesOn, slotsOf } from '@dusky-otter/core/plan';
-import { wordsFor } from '@dusky-otter/core/words';
+import { spokenPhoto } from '@dusky-otter/core/words';
 import { pathsIn, type HandoverParts } from './parts.ts';
 
 /** The set's own page, or the one that follows from where its photos stand. */
@@ -33,6 +25,9 @@ const fileOfPage = (shortName: SlotId, n: number): string =>
   n === 1 ? 'index.html' : `${shortName}-${n}.html`;
 
 const upwards = (levels: number): string => '../'.repeat(levels);
+
+/** What a page of a hand-over is of: the same in every language. */
+type Subject = 'page' | `${SlotId} ${number}` | `${SlotId} of ${number}`;
 
 interface Folder {
   /** "" or that of a language, with its slash. */
@@ -46,15 +41,17 @@ interface Folder {
 class PagesIn {
   private readonly depth: number;
   private readonly page: SetPage;
+  private readonly originals: ReadonlyMap<number, PhotoRow>;
   readonly arrangements: Arrangement[];
 
   constructor(
     private readonly parts: HandoverParts,
-    private readonly folder: Folder,
+    readonly folder: Folder,
     private readonly scripted: boolean,
   ) {
     this.depth = folder.name === '' ? 0 : 1;
     this.page = pageFor(parts);
+    this.originals = new Map(parts.rows.map((row) => [row.id, row]));
     const shown = placesOn(this.page);
     this.arrangements = arrangementsIn(parts.context.slots).filter(({ shortName }) =>
       shown.includes(shortName),
@@ -65,27 +62,51 @@ class PagesIn {
     return foldersOf(this.parts.context).ofArrangement.get(shortName)!;
   }
 
+  private standing({ shortName }: Arrangement): PhotoRow[] {
+    const { setPlaces } = this.parts;
+    return this.folder.rows.filter((row) => slotsOf(row, setPlaces).includes(shortName));
+  }
+
+  /** How many pages an arrangement has. */
+  private count(arrangement: Arrangement): number {
+    return pagesOf(arrangement.options, shownIn(arrangement, this.standing(arrangement)).length);
+  }
+
+  /** Where its pages lie, each by what it is of. */
+  paths(): Map<Subject, string> {
+    const { name } = this.folder;
+    const paths = new Map<Subject, string>([['page', `${name}index.html`]]);
+    for (const arrangement of this.arrangements) {
+      const { shortName } = arrangement;
+      for (let n = 2; n <= this.count(arrangement); n++)
+        paths.set(`${shortName} ${n}`, `${name}${fileOfPage(shortName, n)}`);
+      if (!hasOwnPages(arrangement)) continue;
+      for (const row of shownIn(arrangement, this.standing(arrangement)))
+        paths.set(`${shortName} of ${row.id}`, `${name}${this.folderOf(arrangement)}/${ownPageName(row)}`);
+    }
+    return paths;
+  }
+
   /** @param below levels below the folder */
   options(below = 0): PageOptions {
     const { setPlaces, context, entries = [], setId, addressOf = addressOfPage } = this.parts;
     const { language, rows, wordsLanguage, name } = this.folder;
     const base = upwards(this.depth + below);
+    const depth = { base, page: upwards(below) };
     const pathOf = pathsIn(this.parts);
     return {
-      ...{ page: this.page, rows, setPlaces, context, language, base, scripted: this.scripted },
+      ...{ setPlaces, language, base, scripted: this.scripted },
+      page: pageFrom(this.page, depth),
+      rows: rows.map((row) => photoFrom(row, depth)),
+      context: { ...context, slots: context.slots.map((slot) => slotFrom(slot, depth)) },
       ...(setId !== undefined && { set: setId }),
       entries,
       addressOfPage: (entry: PageEntry) => `${base}${addressOf(entry)}${name}`,
-      urlOf: (row, variant) => `${base}${pathOf(row, variant)}`,
+      // A file is called by the words that are in it, in whatever language the page is.
+      urlOf: (row, variant) => `${base}${pathOf(this.originals.get(row.id) ?? row, variant)}`,
       ownPageOf: (arrangement, row) => `${this.folderOf(arrangement)}/${ownPageName(row)}`,
       ...(wordsLanguage && { wordsLanguage }),
     };
-  }
-
-  /** A further page of an arrangement. */
-  private turned(arrangement: Arrangement, n: number, count: number): string {
-    const options = { ...this.options(), turned: this.turns(arrangement.shortName, n) };
-    return galleryPage(options, arrangement, n, count);
   }
 
   /** Where the links between the pages of arrangements lead; all but one of them are at their first. */
@@ -101,21 +122,25 @@ class PagesIn {
     );
   }
 
-  files(): [path: string, html: string][] {
-    const { name, rows } = this.folder;
-    const { setPlaces } = this.parts;
-    const files: [string, string][] = [
-      [`${name}index.html`, pageMarkup({ ...this.options(), turned: this.turns(null, 1) })],
-    ];
+  /** @param known what a page has to know of the same one in other languages */
+  files(known: (subject: Subject, below: number) => Pick<PageOptions, 'languages' | 'canonical'>) {
+    const paths = this.paths();
+    const [flat, deeper] = [this.options(), this.options(1)];
+    const files = new Map<string, string>();
+    const put = (subject: Subject, html: string) => files.set(paths.get(subject)!, html);
+    put('page', pageMarkup({ ...flat, ...known('page', 0), turned: this.turns(null, 1) }));
     for (const arrangement of this.arrangements) {
-      const { shortName, options } = arrangement;
-      const standing = rows.filter((row) => slotsOf(row, setPlaces).includes(shortName));
-      const count = pagesOf(options, shownIn(arrangement, standing).length);
-      for (let n = 2; n <= count; n++)
-        files.push([`${name}${fileOfPage(shortName, n)}`, this.turned(arrangement, n, count)]);
+      const { shortName } = arrangement;
+      const count = this.count(arrangement);
+      for (let n = 2; n <= count; n++) {
+        const subject: Subject = `${shortName} ${n}`;
+        const options = { ...flat, ...known(subject, 0), turned: this.turns(shortName, n) };
+        put(subject, galleryPage(options, arrangement, n, count));
+      }
       if (!hasOwnPages(arrangement)) continue;
-      for (const { file, html } of ownPages(this.options(1), arrangement))
-        files.push([`${name}${this.folderOf(arrangement)}/${file}`, html]);
+      const knownOf = (row: PhotoRow) => known(`${shortName} of ${row.id}`, 1);
+      for (const { photo, html } of ownPages(deeper, arrangement, knownOf))
+        put(`${shortName} of ${photo}`, html);
     }
     return files;
   }
@@ -129,31 +154,56 @@ export const pageOf = (parts: HandoverParts, scripted = false): string => {
   return pageMarkup({ ...pages.options(), turned: pages.turns(null, 1) });
 };
 
-/** All pages of a hand-over by their paths. */
-export function pagesIn(parts: HandoverParts, scripted: boolean): Record<string, string> {
-  const { rows, context, translations } = parts;
+/** Folders of the languages, the first language's is that of the page itself. */
+function foldersIn({ rows, context, translations }: HandoverParts): Folder[] {
   const main = context.languages[0] ?? 'en';
   const { ofLanguage } = foldersOf(context);
-  const translated = ({
-    language,
-    words: own,
-  }: {
-    language: Language;
-    words: ReadonlyMap<number, Words>;
-  }) => {
-    const shown = new Map(
+  const translated = translations.map(({ language, words: own }): Folder => {
+    const spoken = new Map(
       rows.map((row) => {
         const words = own.get(row.id);
-        return [row.id, wordsFor({ words: row.words, language: main }, words && { words, language })];
+        return [row.id, spokenPhoto(row, main, words && { words, language })];
       }),
     );
     return {
       name: `${ofLanguage.get(language)}/`,
       language,
-      rows: rows.map((row) => ({ ...row, words: shown.get(row.id)!.words })),
-      wordsLanguage: (row: PhotoRow) => shown.get(row.id)!.language,
+      rows: rows.map((row) => spoken.get(row.id)!.photo),
+      wordsLanguage: (row) => spoken.get(row.id)!.language,
     };
-  };
-  const folders: Folder[] = [{ name: '', language: main, rows }, ...translations.map(translated)];
-  return Object.fromEntries(folders.flatMap((folder) => new PagesIn(parts, folder, scripted).files()));
+  });
+  return [{ name: '', language: main, rows }, ...translated];
+}
+
+/** The end of an address: a folder's own page has no name of its own. */
+const withoutIndex = (path: string): string => path.replace(/(^|\/)index\.html$/, '$1');
+
+/** Where the folder of a set's page is found, where the site's address was said and can be read; null otherwise. */
+function placeOf({ address, setId, entries = [] }: HandoverParts): string | null {
+  const entry = entries.find(({ set }) => set === setId);
+  if (!entry || address === undefined || !/^https?:\/\//i.test(address.trim())) return null;
+  try {
+    return new URL(`${entry.folder}/`, address.trim().replace(/\/?$/, '/')).href;
+  } catch {
+    return null;
+  }
+}
+
+/** All pages of a hand-over by their paths. */
+export function pagesIn(parts: HandoverParts, scripted: boolean): Record<string, string> {
+  const all = foldersIn(parts).map((folder) => new PagesIn(parts, folder, scripted));
+  const paths = all.map((pages) => ({ language: pages.folder.language, paths: pages.paths() }));
+  const place = placeOf(parts);
+  const knownIn =
+    ({ folder }: PagesIn) =>
+    (subject: Subject, below: number) => {
+      const base = upwards((folder.name === '' ? 0 : 1) + below);
+      const languages = paths.flatMap(({ language, paths: its }) => {
+        const path = its.get(subject);
+        return path === undefined ? [] : [{ language, address: `${base}${withoutIndex(path)}` || './' }];
+      });
+      const own = paths.find(({ language }) => language === folder.language)!.paths.get(subject)!;
+      return { languages, ...(place !== null && { canonical: `${place}${withoutIndex(own)}` }) };
+    };
+  return Object.fromEntries(all.flatMap((pages) => [...pages.files(knownIn(pages))]));
 }

@@ -14,6 +14,8 @@ import { ProblemError } from '../problems.ts';
 
 export interface HandoverParts {
   site: string;
+  /** Where the site is found, or "". */
+  address?: string;
   set: string;
   context: PlanContext;
   setPlaces: SetPlaces;

@@ -4,6 +4,7 @@ import type {
   DeviceClass,
   FocalPoint,
   Frame,
+  InOthers,
   Language,
   Placement,
   Policy,
@@ -182,6 +183,8 @@ class PlacementDto implements Placement {
   @IsString() @MaxLength(LONGEST_LINK) link!: string;
   @IsObject() @ValidateNested() @Type(() => WordsDto) words!: WordsDto;
   @AreCrops() crops!: Frame['crops'];
+  /** Judged in the core. */
+  @IfGiven() @IsObject() others?: InOthers<Partial<Words>>;
 }
 
 class PlacementsCommandDto {

@@ -109,7 +109,15 @@ async function partsOf(
   );
   const entries = await entriesOf(site, parts.ledgers);
   return {
-    ...{ site: site.name, set: set.name, setId: set.id, page: set.page, entries, context: site },
+    ...{
+      site: site.name,
+      address: site.address,
+      set: set.name,
+      setId: set.id,
+      page: set.page,
+      entries,
+      context: site,
+    },
     ...{ setPlaces, rows, names, translations },
   };
 }

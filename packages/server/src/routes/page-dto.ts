@@ -1,6 +1,14 @@
 // What the page of a set must look like when it is sent.
 import 'reflect-metadata';
-import type { PageDesign, PagePart, Passage, SetPage, SlotId } from '@dusky-otter/core/contract';
+import type {
+  InOthers,
+  PageDesign,
+  PagePart,
+  PageTexts,
+  Passage,
+  SetPage,
+  SlotId,
+} from '@dusky-otter/core/contract';
 import { LONGEST_TEMPLATE } from '@dusky-otter/core/page';
 import { Type } from 'class-transformer';
 import {
@@ -16,16 +24,23 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { IsSlotId } from './place-dto.ts';
+import { IfGiven } from './quality-dto.ts';
 
 class HeadingPartDto {
   @Equals('heading') kind!: 'heading';
   @IsString() @MaxLength(200) text!: string;
+  @IfGiven() @IsObject() others?: InOthers;
 }
 
 /** Its passage is judged in the core; nothing of it is more than data. */
 class TextPartDto {
   @Equals('text') kind!: 'text';
   @IsArray() @ArrayMaxSize(200) passage!: Passage;
+  @IfGiven() @IsObject() others?: InOthers<Passage>;
+}
+
+class LanguagesPartDto {
+  @Equals('languages') kind!: 'languages';
 }
 
 class PlacePartDto {
@@ -35,7 +50,7 @@ class PlacePartDto {
 }
 
 class AnyPartDto {
-  @IsIn(['heading', 'text', 'place']) kind!: string;
+  @IsIn(['heading', 'text', 'place', 'languages']) kind!: string;
 }
 
 class HomeDto {
@@ -68,8 +83,11 @@ export class PageDto implements SetPage {
         { name: 'heading', value: HeadingPartDto },
         { name: 'text', value: TextPartDto },
         { name: 'place', value: PlacePartDto },
+        { name: 'languages', value: LanguagesPartDto },
       ],
     },
   })
   parts!: PagePart[];
+  /** Judged in the core. */
+  @IfGiven() @IsObject() others?: InOthers<Partial<PageTexts>>;
 }

@@ -4,6 +4,7 @@ import type {
   Arranged,
   ArrangementOptions,
   MeasuredWidth,
+  PlaceWords,
   ShapeId,
   Slot,
   SlotId,
@@ -108,6 +109,8 @@ export class SlotDto implements Slot {
   @IfGiven() @IsString() @MaxLength(LONGEST_WIDTH) said?: string;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => MeasuredDto) measured?: MeasuredDto;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => ArrangedDto) arranged?: ArrangedDto;
+  /** Judged in the core. */
+  @IfGiven() @IsObject() words?: PlaceWords;
   @IfGiven() @IsSlotId() of?: SlotId;
 }
 

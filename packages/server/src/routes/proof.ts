@@ -17,7 +17,7 @@ import {
   runtimeFor,
   SCRIPTS_OF,
 } from '@dusky-otter/core/markup';
-import { isRightToLeft } from '@dusky-otter/core/words';
+import { isRightToLeft } from '@dusky-otter/core/html';
 import { IsString, Matches, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { runtimeFile } from '../handover/runtime.ts';

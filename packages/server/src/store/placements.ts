@@ -33,8 +33,11 @@ export async function placementsOf(
     order: [['rank', 'ASC']],
     ...reading,
   });
-  for (const { photoId, slot, link, words, crops } of found)
-    placements.set(photoId, [...(placements.get(photoId) ?? []), { slot, link, words, crops }]);
+  for (const { photoId, slot, link, words, crops, others } of found)
+    placements.set(photoId, [
+      ...(placements.get(photoId) ?? []),
+      { slot, link, words, crops, ...(others && { others }) },
+    ]);
   return placements;
 }
 
@@ -48,7 +51,7 @@ export async function writePlacements(
   for (const photoId of inParts(ids))
     await PlacementModel.destroy({ where: { setId, photoId }, transaction: t });
   const rows = [...placements].flatMap(([photoId, own]) =>
-    (own ?? []).map((placement, rank) => ({ setId, photoId, rank, ...placement })),
+    (own ?? []).map((placement, rank) => ({ setId, photoId, rank, others: null, ...placement })),
   );
   for (const part of inParts(rows)) await PlacementModel.bulkCreate(part, { transaction: t });
 }

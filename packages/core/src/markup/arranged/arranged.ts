@@ -4,9 +4,17 @@ import { asOrdered } from '../../arrange/order.ts';
 import type { ArrangementOptions, PhotoRow } from '../../contract/index.ts';
 import { cropIn } from '../../plan/plan.ts';
 import { indent, tag } from '../../html/html.ts';
+import { saidIn, spokenMarkup } from '../../html/languages.ts';
 import { phrasesIn } from '../../html/phrases.ts';
 import { OWN } from '../styles.ts';
-import { addressOf, pageLinks, type Among, type ArrangedContext, type ArrangedLook } from './items.ts';
+import {
+  addressOf,
+  pageLinks,
+  readingIn,
+  type Among,
+  type ArrangedContext,
+  type ArrangedLook,
+} from './items.ts';
 import { PARTS, type InnerParts } from './kinds.ts';
 import { arrangementClass, partId } from './styles.ts';
 
@@ -44,6 +52,15 @@ function amongOf(
   return { from, all: all.length, before: at(from - 1), behind: at(Math.min(from + own, all.length)) };
 }
 
+/** The short text under its title, on its first page. */
+function noteOf(look: ArrangedLook): string[] {
+  const { note = '', others } = look.arrangement.words ?? {};
+  const reading = readingIn(look);
+  if (note.trim() === '' || (look.page && look.page.n > 1)) return [];
+  const said = saidIn(note.trim(), others?.[reading.language]?.note, reading);
+  return [`<p class="${OWN}-note">${spokenMarkup(said, reading.language)}</p>`];
+}
+
 /** "" where no photo has its files. Photos whose files are not made are left out, unless views stand for them. */
 export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): string {
   const { arrangement, viewOf, page } = look;
@@ -73,5 +90,6 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
     'aria-label': isAlone ? null : title,
     ...attributes,
   });
-  return `${open}\n${indent(inside + pageLinks(context, count))}\n</${isAlone ? 'div' : 'section'}>`;
+  const lines = [...noteOf(look), inside + pageLinks(context, count)];
+  return `${open}\n${indent(lines.join('\n'))}\n</${isAlone ? 'div' : 'section'}>`;
 }

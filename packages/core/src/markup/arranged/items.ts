@@ -13,6 +13,7 @@ import type {
 import { slugOf } from '../../naming/naming.ts';
 import { wordsIn } from '../../plan/plan.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
+import { marked, saidIn, spokenMarkup, type Reading } from '../../html/languages.ts';
 import type { Phrases } from '../../html/phrases.ts';
 import {
   altOf,
@@ -23,7 +24,7 @@ import {
   targetIn,
   type PictureOptions,
 } from '../picture.ts';
-import { passageMarkup } from '../passage.ts';
+import { saidPassage } from '../passage.ts';
 import { OWN } from '../styles.ts';
 import { partId } from './styles.ts';
 import { sketchMarkup } from './sketch.ts';
@@ -40,6 +41,8 @@ export interface ArrangedLook extends Pick<PictureOptions, 'language' | 'both'> 
   first: boolean;
   /** Language of a photo's words, where it is not the page's. */
   wordsLanguage?: (row: PhotoRow) => Language;
+  /** The site's first language, in which its texts are where the page's has none; the page's where left out. */
+  main?: Language;
   /** Headings within it stand below one of this page's; h2 where none stands above it. */
   under?: 'h2' | 'h3';
   /** Which page of it, from 1, and the addresses of all; without them all pictures stand on one. */
@@ -70,6 +73,15 @@ export interface ArrangedContext extends ArrangedLook {
   among?: Among;
 }
 
+/** Which language its texts are read in. */
+export const readingIn = ({
+  language = 'en',
+  main = language,
+}: Pick<ArrangedLook, 'language' | 'main'>): Reading => ({
+  language,
+  main,
+});
+
 /** The picture with its files, or as a sketch where that is wanted and some are missing. */
 export const pictureFor = (options: PictureOptions, { viewOf }: ArrangedContext): string | null =>
   pictureMarkup(options) ?? (viewOf ? sketchMarkup(options.row, options.slot, viewOf(options.row)) : null);
@@ -89,15 +101,14 @@ export const pictureIn = (
   ...(context.wordsLanguage && { wordsLanguage: context.wordsLanguage(item.row) }),
 });
 
-/** The language of a photo's words, where it is another one than the page's. */
-function foreign({ row }: ArrangedItem, { wordsLanguage, language }: ArrangedContext): Language | null {
-  const own = wordsLanguage?.(row);
-  return own !== undefined && own !== language ? own : null;
+/** Attributes of what a photo's words stand in, where they are in another language than the page. */
+function foreign({ row }: ArrangedItem, { wordsLanguage, language = 'en' }: ArrangedContext) {
+  return marked(wordsLanguage?.(row) ?? language, language);
 }
 
 /** A figure, marked where its words are in another language than the page. */
 export const figureIn = (item: ArrangedItem, inside: readonly string[], context: ArrangedContext): string =>
-  `${tag('figure', { lang: foreign(item, context) })}\n${indent(inside.join('\n'))}\n</figure>`;
+  `${tag('figure', foreign(item, context))}\n${indent(inside.join('\n'))}\n</figure>`;
 
 /** A figure whose caption lies over its picture, and its long description behind it, which nothing covers. */
 function figureBefore(
@@ -108,7 +119,7 @@ function figureBefore(
 ): string {
   const figure = figureIn(item, inside, context);
   if (!longDescription) return figure;
-  const behind = tag('div', { class: `${OWN}-behind`, lang: foreign(item, context) });
+  const behind = tag('div', { class: `${OWN}-behind`, ...foreign(item, context) });
   return `${figure}\n${behind}\n${indent(longDescription)}\n</div>`;
 }
 
@@ -212,10 +223,15 @@ interface CellsLook {
 }
 
 /** A text of a feed as an item of it. */
-function feedText({ heading, passage }: FeedPart, { under = 'h2' }: ArrangedContext): string[] {
+function feedText({ heading, passage, others }: FeedPart, context: ArrangedContext): string[] {
+  const { under = 'h2' } = context;
+  const reading = readingIn(context);
+  const own = others?.[reading.language];
+  const title = saidIn(heading.trim(), own?.heading?.trim(), reading);
+  const text = saidIn(passage, own?.passage, reading);
   const inside = [
-    heading.trim() && `<${under}>${escapeHtml(heading.trim())}</${under}>`,
-    passageMarkup(passage),
+    title.text && `<${under}>${spokenMarkup(title, reading.language)}</${under}>`,
+    saidPassage(text, reading.language),
   ].filter(Boolean);
   return inside.length > 0 ? [`<li class="${OWN}-text">\n${indent(inside.join('\n'))}\n</li>`] : [];
 }
@@ -312,6 +328,7 @@ export function slides(context: ArrangedContext, over = false): string {
 /** Covers of galleries: each leads to the page of its set, or to an arrangement there. A cover whose gallery has no page any more is a picture alone. */
 export function covers(context: ArrangedContext, galleries: readonly Gallery[]): string {
   const { phrases, pages } = context;
+  const reading = readingIn(context);
   const list = context.items.flatMap((item, n) => {
     const gallery = galleries.find(({ photo }) => photo === item.photo);
     const page = gallery && pages?.of(gallery.set);
@@ -326,13 +343,15 @@ export function covers(context: ArrangedContext, galleries: readonly Gallery[]):
     const picture = pictureFor(pictureIn(quiet(item), item.cell, first, context), context);
     if (!picture) return [];
     const { title, photos } = part ?? page;
+    const own = part ? part.others?.[reading.language] : page.others?.[reading.language]?.title;
+    const named = spokenMarkup(saidIn(title, own, reading), reading.language);
     const address = pages!.addressOf(page);
     const link = tag('a', { href: part ? `${address}#${partId(part.slot)}` : address });
-    const name = `<strong>${escapeHtml(title)}</strong> <small>${escapeHtml(phrases.count(photos))}</small>`;
-    const text = gallery.text.trim();
+    const name = `<strong>${named}</strong> <small>${escapeHtml(phrases.count(photos))}</small>`;
+    const text = saidIn(gallery.text.trim(), gallery.others?.[reading.language], reading);
     const inside = [
       `${link}\n${indent(`${picture}\n<span class="${OWN}-name">${name}</span>`)}\n</a>`,
-      ...(text ? [`<figcaption>${escapeHtml(text)}</figcaption>`] : []),
+      ...(text.text ? [`<figcaption>${spokenMarkup(text, reading.language)}</figcaption>`] : []),
     ];
     return [`<li>\n${indent(figureIn(item, inside, context))}\n</li>`];
   });

@@ -6,7 +6,8 @@ import { ARRANGEMENT_KINDS, OPTIONS_OF, optionsFor, type Option } from '../../ar
 import type { Arrangement, ArrangementOptions, PageEntry, SetPage, Words } from '../../contract/index.ts';
 import { CONTEXT, sampleRow, slotById } from '../../testing/sample.ts';
 import { NO_WORDS } from '../../words/no-words.ts';
-import { documentMarkup, pageMarkup } from '../pages/page.ts';
+import { documentMarkup } from '../pages/document.ts';
+import { pageMarkup } from '../pages/page.ts';
 import { figureMarkup } from '../picture.ts';
 import { arrangedMarkup } from './arranged.ts';
 import { openIn } from '../../plan/set-places.ts';
@@ -122,10 +123,12 @@ const PAGE: SetPage = {
   ...{ design: 'plain', tone: 'light', template: '', parts: [] },
 };
 
+const said = (text: string) => ({ text, language: 'en' });
+
 const inPage = (main: string): string =>
   documentMarkup(
     { page: PAGE, rows: [], setPlaces: openIn(), context: CONTEXT, urlOf: () => '' },
-    { title: 'Pots', description: 'What left the kiln', above: [], main },
+    { title: said('Pots'), description: said('What left the kiln'), above: [], main },
   );
 
 test('what is wrong is found', async () => {

@@ -6,14 +6,15 @@ import { slotsOf } from '../../plan/set-places.ts';
 import { shownIn } from '../arranged/arranged.ts';
 import { pictureIn, type ArrangedContext } from '../arranged/items.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
-import { documentMarkup, lookOf, type PageOptions } from './page.ts';
+import { phraseMarkup, spokenMarkup, type Said } from '../../html/languages.ts';
+import { documentMarkup, languagesAbove } from './document.ts';
+import { lookOf, titleOf, type PageOptions } from './options.ts';
 import { phrasesIn, placeAmong } from '../../html/phrases.ts';
 import { slugOf } from '../../naming/naming.ts';
 import { altOf, figureMarkup } from '../picture.ts';
 
 export interface OwnPage {
-  /** File name within the arrangement's folder. */
-  file: string;
+  photo: number;
   html: string;
 }
 
@@ -24,8 +25,15 @@ const LONGEST_NAME = 48;
 export const ownPageName = ({ id, words }: PhotoRow): string =>
   `${slugOf(words.title || words.alt, LONGEST_NAME) || 'picture'}-${id}.html`;
 
-/** The pages of an arrangement's pictures; they lie in a folder of its short name, beside the page. */
-export function ownPages(options: PageOptions, arrangement: Arrangement): OwnPage[] {
+/**
+ * The pages of an arrangement's pictures; they lie in a folder of its short name, beside the page.
+ * @param knownOf what the page of a picture knows of the same one in other languages
+ */
+export function ownPages(
+  options: PageOptions,
+  arrangement: Arrangement,
+  knownOf: (row: PhotoRow) => Pick<PageOptions, 'languages' | 'canonical'> = () => ({}),
+): OwnPage[] {
   const { setPlaces, rows: all, language = 'en' } = options;
   const standing = all.filter((row) => slotsOf(row, setPlaces).includes(arrangement.shortName));
   const rows = shownIn(arrangement, standing);
@@ -33,32 +41,46 @@ export function ownPages(options: PageOptions, arrangement: Arrangement): OwnPag
   const { phrases } = phrasesIn(language);
   const items = cellsOf(arrangement, sizes).map((cell, n) => ({ ...cell, row: rows[n]! }));
   const context: ArrangedContext = { ...lookOf(options, arrangement), first: true, items, phrases };
-  const titleOf = (n: number): string => {
-    const words = wordsIn(rows[n]!, arrangement.shortName);
-    return words.title.trim() || altOf(words) || phrases.picture(n + 1, rows.length);
+  const whole = titleOf(arrangement, options);
+  const spoken = (n: number): Said<string> => {
+    const row = rows[n]!;
+    const words = wordsIn(row, arrangement.shortName);
+    const text = words.title.trim() || altOf(words);
+    return text
+      ? { text, language: options.wordsLanguage?.(row) ?? language }
+      : { text: phrases.picture(n + 1, rows.length), language };
   };
   const link = (to: number, way: string): string[] =>
     rows[to]
-      ? [`<li>${tag('a', { href: ownPageName(rows[to]) })}${escapeHtml(`${way}: ${titleOf(to)}`)}</a></li>`]
+      ? [
+          `<li>${tag('a', { href: ownPageName(rows[to]) })}${phraseMarkup((title) => `${way}: ${title}`, spoken(to), language)}</a></li>`,
+        ]
       : [];
   return items.flatMap((item, n): OwnPage[] => {
     if (!item.large) return [];
     const { row } = item;
+    const own = { ...options, ...knownOf(row) };
     const figure = figureMarkup(pictureIn(item, item.large, true, context));
     if (!figure) return [];
     const place = placeAmong(phrases, n + 1, rows.length);
     const ways = [...link(n - 1, phrases.script.back), ...link(n + 1, phrases.script.on)];
     const nav = ways.length
-      ? `\n${tag('nav', { class: 'part text', 'aria-label': phrases.pages(arrangement.title) })}\n${indent(`<ul>\n${indent(ways.join('\n'))}\n</ul>`)}\n</nav>`
+      ? `\n${tag('nav', { class: 'part text', 'aria-label': phrases.pages(whole.text) })}\n${indent(`<ul>\n${indent(ways.join('\n'))}\n</ul>`)}\n</nav>`
       : '';
-    const html = documentMarkup(options, {
+    const html = documentMarkup(own, {
       // Several photos may be called the same: no two pages are.
-      title: `${titleOf(n)}, ${place} – ${arrangement.title}`,
-      heading: titleOf(n),
-      description: altOf(wordsIn(row, item.large.id)),
-      above: [`<p>${tag('a', { href: '../' })}${escapeHtml(phrases.allOf(arrangement.title))}</a></p>`],
+      title: { text: `${spoken(n).text}, ${place} – ${whole.text}`, language },
+      heading: spokenMarkup(spoken(n), language),
+      description: {
+        text: altOf(wordsIn(row, item.large.id)),
+        language: options.wordsLanguage?.(row) ?? language,
+      },
+      above: [
+        ...languagesAbove(own),
+        `<p>${tag('a', { href: '../' })}${phraseMarkup(phrases.allOf, whole, language)}</a></p>`,
+      ],
       main: `<div class="part place">\n${indent(figure)}\n</div>\n<p class="part text">${escapeHtml(place)}</p>${nav}`,
     });
-    return [{ file: ownPageName(row), html }];
+    return [{ photo: row.id, html }];
   });
 }

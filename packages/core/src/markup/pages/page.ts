@@ -1,88 +1,27 @@
 // The page of a set: its parts in order, in one of the designs that ship or in the editor's own file.
 import { arrangementIn } from '../../arrange/cells.ts';
-import { hasOwnPages } from '../../arrange/options.ts';
-import type {
-  Arrangement,
-  Language,
-  PageEntry,
-  PhotoRow,
-  PlanContext,
-  RowVariant,
-  SetPage,
-  SetPlaces,
-  Slot,
-  SlotId,
-} from '../../contract/index.ts';
+import type { Slot } from '../../contract/index.ts';
 import { widthAt } from '../../css/width-rule.ts';
-import { filledTemplate } from '../../page/template.ts';
+import { indent, tag } from '../../html/html.ts';
+import { saidIn, spokenMarkup } from '../../html/languages.ts';
 import { slugOf } from '../../naming/naming.ts';
 import { slotsOf } from '../../plan/set-places.ts';
-import { partId } from '../arranged/styles.ts';
 import { PHONE } from '../../slots/devices.ts';
 import { standable } from '../../slots/slots.ts';
-import { isRightToLeft } from '../../words/translated.ts';
 import { arrangedMarkup } from '../arranged/arranged.ts';
-import type { ArrangedLook } from '../arranged/items.ts';
+import { partId } from '../arranged/styles.ts';
 import { columnClass, isFloated } from '../designs.ts';
-import { escapeHtml, indent, tag } from '../../html/html.ts';
-import { passageMarkup } from '../passage.ts';
-import { phrasesIn } from '../../html/phrases.ts';
+import { saidPassage } from '../passage.ts';
 import { figureMarkup, rowMarkup } from '../picture.ts';
+import { aboveOf, documentMarkup, languagesMarkup } from './document.ts';
+import { languageOf, lookOf, readingOf, textOf, titleOf, type PageOptions } from './options.ts';
 
 /** A laptop's window, and the column of texts in it; CSS px. */
 const LAPTOP = 1280;
 const TEXT = 720;
 
-export interface PageOptions {
-  page: SetPage;
-  rows: readonly PhotoRow[];
-  setPlaces: SetPlaces;
-  context: Pick<PlanContext, 'slots' | 'languages' | 'policy'>;
-  urlOf: (row: PhotoRow, variant: RowVariant) => string;
-  /** The site's pages, for its menu and for indexes; this one among them. */
-  entries?: readonly PageEntry[];
-  addressOfPage?: (page: PageEntry) => string;
-  /** Id of the set whose page it is. */
-  set?: number;
-  /** It is a further page of the set's: a gallery's. */
-  further?: boolean;
-  /** Arrangements of which another page than the first is shown, and the addresses of their pages. */
-  turned?: ReadonlyMap<SlotId, NonNullable<ArrangedLook['page']>>;
-  /** Address of a picture's own page, within arrangements whose pictures have some. */
-  ownPageOf?: (arrangement: Arrangement, row: PhotoRow) => string;
-  /** Of the page; the first of the site's where left out. */
-  language?: Language;
-  /** Language of a photo's words, where it is not the page's. */
-  wordsLanguage?: (row: PhotoRow) => Language;
-  /** From the page's folder to that of the styles. */
-  base?: string;
-  /** Arrangements on it need the script beside the styles. */
-  scripted?: boolean;
-}
-
-/** What of a page's context an arrangement on it needs. */
-export function lookOf(options: PageOptions, arrangement: Arrangement): Omit<ArrangedLook, 'first'> {
-  const { urlOf, context, wordsLanguage, turned, ownPageOf, entries = [], addressOfPage } = options;
-  const page = turned?.get(arrangement.shortName);
-  return {
-    arrangement,
-    urlOf,
-    both: context.policy.modern === 'both',
-    language: languageOf(options),
-    ...(wordsLanguage && { wordsLanguage }),
-    ...(page && { page }),
-    ...(ownPageOf &&
-      hasOwnPages(arrangement) && { ownPageOf: (row: PhotoRow) => ownPageOf(arrangement, row) }),
-    ...(addressOfPage && {
-      pages: {
-        of: (set: number) => entries.find((one) => one.set === set) ?? null,
-        addressOf: addressOfPage,
-      },
-    }),
-  };
-}
-
-const languageOf = ({ language, context }: PageOptions): Language => language ?? context.languages[0] ?? 'en';
+const placeTitle = ({ name, words }: Slot, options: PageOptions): string =>
+  spokenMarkup(titleOf({ title: name, ...(words && { words }) }, options), languageOf(options));
 
 /** The photos of one place; "" where none has its files. */
 export function placeMarkup(slot: Slot, first: boolean, titled: boolean, options: PageOptions): string {
@@ -118,7 +57,7 @@ function isColumn(slot: Slot): boolean {
 }
 
 /** A place in a box of the width that it is planned for. */
-export function boxed(slot: Slot, inside: string, titled: boolean): string {
+export function boxed(slot: Slot, inside: string, titled: boolean, options: PageOptions): string {
   const arrangement = arrangementIn(slot);
   const kind = arrangement
     ? `part sized ${columnClass(slot.id)}`
@@ -127,7 +66,7 @@ export function boxed(slot: Slot, inside: string, titled: boolean): string {
       : isColumn(slot)
         ? 'part text'
         : 'part place';
-  const heading = titled ? `<h2>${escapeHtml(slot.name)}</h2>\n` : '';
+  const heading = titled ? `<h2>${placeTitle(slot, options)}</h2>\n` : '';
   // An arrangement has its own within.
   const open = tag('div', { class: kind, id: arrangement ? null : partId(slot.id) });
   return `${open}\n${indent(heading + inside)}\n</div>`;
@@ -148,6 +87,7 @@ function headingId(text: string, given: Set<string>): string {
 /** The parts of a page in order. Texts behind a figure that stands at a side flow around it, in its column. */
 function partsMarkup(options: PageOptions): string {
   const { page, context } = options;
+  const reading = readingOf(options);
   const slots = new Map(standable(context.slots).map((slot) => [slot.id, slot]));
   const blocks: string[] = [];
   /** The column that texts flow in, with what stands there so far. */
@@ -163,7 +103,8 @@ function partsMarkup(options: PageOptions): string {
   const headings = new Set<string>();
   for (const part of page.parts) {
     if (part.kind === 'text') {
-      const text = passageMarkup(part.passage);
+      const said = saidIn(part.passage, part.others?.[reading.language], reading);
+      const text = saidPassage(said, reading.language);
       if (text === '') continue;
       if (flowing) (flowing as { inside: string[] }).inside.push(text);
       else blocks.push(`<div class="part text">\n${indent(text)}\n</div>`);
@@ -172,7 +113,12 @@ function partsMarkup(options: PageOptions): string {
     end();
     if (part.kind === 'heading') {
       const open = tag('h2', { class: 'part text', id: headingId(part.text, headings) });
-      blocks.push(`${open}${escapeHtml(part.text)}</h2>`);
+      const said = saidIn(part.text, part.others?.[reading.language], reading);
+      blocks.push(`${open}${spokenMarkup(said, reading.language)}</h2>`);
+      continue;
+    }
+    if (part.kind === 'languages') {
+      blocks.push(...languagesMarkup(options));
       continue;
     }
     const slot = slots.get(part.slot);
@@ -180,95 +126,19 @@ function partsMarkup(options: PageOptions): string {
     if (!slot || inside === '') continue;
     first = false;
     if (isFloated(slot)) {
-      const heading = part.titled ? [`<h2>${escapeHtml(slot.name)}</h2>`] : [];
+      const heading = part.titled ? [`<h2>${placeTitle(slot, options)}</h2>`] : [];
       flowing = { slot, inside: [...heading, inside] };
-    } else blocks.push(boxed(slot, inside, part.titled));
+    } else blocks.push(boxed(slot, inside, part.titled, options));
   }
   end();
   return blocks.join('\n');
 }
 
-/** Links to the other pages of the site; none where it is its only one. */
-function menuMarkup(options: PageOptions): string[] {
-  const { entries = [], addressOfPage, set } = options;
-  const listed = entries.filter(({ menu }) => menu);
-  if (!addressOfPage || listed.length < 2) return [];
-  const items = listed.map((entry) => {
-    const open = tag('a', {
-      href: addressOfPage(entry),
-      // Within the set's page, but not the page itself: a further page of a gallery (WAI-ARIA 1.2, aria-current).
-      'aria-current': entry.set !== set ? null : options.further ? 'true' : 'page',
-    });
-    return `<li>${open}${escapeHtml(entry.title)}</a></li>`;
-  });
-  const { phrases } = phrasesIn(languageOf(options));
-  const nav = tag('nav', { 'aria-label': phrases.menu });
-  return [`${nav}\n${indent(`<ul>\n${indent(items.join('\n'))}\n</ul>`)}\n</nav>`];
-}
-
-const homeMarkup = ({ home }: SetPage): string[] =>
-  home ? [`<p>${tag('a', { href: home.address })}${escapeHtml(home.text)}</a></p>`] : [];
-
-/** What stands above the title of every page: the link home and the menu. */
-export const aboveOf = (options: PageOptions): string[] => [
-  ...homeMarkup(options.page),
-  ...menuMarkup(options),
-];
-
-/** What a page is made of, wherever it stands: a whole one, or the marked spot of a template. */
-export interface WholePage {
-  title: string;
-  /** What its heading says, where that is not its title. */
-  heading?: string;
-  description: string;
-  /** What stands above its title: the link home, the menu. */
-  above: readonly string[];
-  main: string;
-}
-
-/** A whole document in a page's design. */
-export function documentMarkup(
-  options: PageOptions,
-  { title, heading: shown = title, description, above, main }: WholePage,
-): string {
-  const { page, base = '', scripted = false } = options;
-  const language = languageOf(options);
-  const links = [
-    ...(description.trim() ? [tag('meta', { name: 'description', content: description.trim() })] : []),
-    tag('link', { rel: 'stylesheet', href: `${base}styles.css` }),
-    ...(scripted ? [`<script src="${base}script.js" defer></script>`] : []),
-  ].join('\n');
-  const heading = `<h1>${escapeHtml(shown)}</h1>`;
-  if (page.design === 'own') {
-    const inside = /<h1[\s>]/i.test(page.template) ? main : `${heading}\n${main}`;
-    return filledTemplate(page.template, escapeHtml(title), links, inside);
-  }
-  return `<!doctype html>
-${tag('html', { lang: language, dir: isRightToLeft(language) ? 'rtl' : null })}
-  <head>
-    <meta charset="utf-8">
-    <meta name="viewport" content="width=device-width, initial-scale=1">
-    <title>${escapeHtml(title)}</title>
-${indent(links, 2)}
-  </head>
-  ${tag('body', { class: `${page.design} ${page.tone}` })}
-    <header>
-${indent([...above, heading].join('\n'), 3)}
-    </header>
-    <main>
-${indent(main, 3)}
-    </main>
-  </body>
-</html>
-`;
-}
-
 /** index.html: the first picture loads at once with high priority, the others lazily. */
 export function pageMarkup(options: PageOptions): string {
-  const { page } = options;
-  const { title, description } = page;
   return documentMarkup(options, {
-    ...{ title, description },
+    title: textOf(options, 'title'),
+    description: textOf(options, 'description'),
     above: aboveOf(options),
     main: partsMarkup(options),
   });
