@@ -20,6 +20,7 @@ const DescribeBench = lazy(async () => ({
 }));
 const Shelves = lazy(async () => ({ default: (await import('./arrange/Shelves.tsx')).Shelves }));
 const Arrange = lazy(async () => ({ default: (await import('./arrange/Arrange.tsx')).Arrange }));
+const Texts = lazy(async () => ({ default: (await import('./languages/Texts.tsx')).Texts }));
 const Page = lazy(async () => ({ default: (await import('./page/Page.tsx')).Page }));
 const Reading = lazy(async () => ({
   default: (await import('./describe/ReadingPreview.tsx')).ReadingPreview,
@@ -43,6 +44,7 @@ const screens = (
             <Route path="arrange" element={late(<Shelves />)} />
             <Route path="arrange/:slot" element={late(<Arrange />)} />
             <Route path="page" element={late(<Page />)} />
+            <Route path="texts" element={late(<Texts />)} />
             <Route path="reading" element={late(<Reading />)} />
             <Route path="rehearse" element={late(<Rehearse />)} />
             <Route path="places" element={late(<Places />)} />

@@ -1,5 +1,6 @@
 // Sets, and how far their work has come.
 import type { OriginalFacts } from './photo.ts';
+import type { Language } from './language.ts';
 import type { SetPage } from './page.ts';
 import type { SlotId } from './site.ts';
 
@@ -136,4 +137,15 @@ export interface SetSummary {
   workedAt: string | null;
   /** Why the set can't be opened, as a sentence; null where it can. */
   problem: string | null;
+}
+
+/** What the photos on a set's page lack in one of the site's further languages. */
+export interface LanguageLack {
+  language: Language;
+  /** Photos that have an alt text in the first language and none in this one. */
+  photos: number;
+  /** The first of them. */
+  first: number | null;
+  /** Placements with words of their own that have none in this language. */
+  here: number;
 }

@@ -26,9 +26,9 @@ body a { color: var(--link); text-underline-offset: 0.15em; }
 body a:focus-visible { outline: 3px solid var(--link); outline-offset: 2px; }
 header p, header nav { display: inline-block; margin: 0; margin-inline-end: 24px; vertical-align: top; }
 header p { font-weight: 700; }
-header nav ul { display: flex; flex-wrap: wrap; gap: 0 20px; margin: 0; padding: 0; list-style: none; }
-header nav a, header p a { display: inline-block; padding: 6px 0; }
-header nav a[aria-current] { color: var(--ink); text-decoration-thickness: 2px; }
+header nav ul, nav.languages ul { display: flex; flex-wrap: wrap; gap: 0 20px; margin: 0; padding: 0; list-style: none; }
+header nav a, nav.languages a, header p a { display: inline-block; padding: 6px 0; }
+header nav a[aria-current], nav.languages a[aria-current] { color: var(--ink); text-decoration-thickness: 2px; }
 h1, h2, h3 { line-height: 1.2; text-wrap: balance; }
 h1 { margin: 24px 0 20px; font-size: clamp(1.75rem, 5vw, 2.75rem); }
 h2 { margin: 48px 0 14px; font-size: 1.375rem; }

@@ -36,35 +36,40 @@ export interface PageText {
   put: (language: Language, said: string | Passage) => TextChange;
 }
 
+/** An object without one of its parts. */
+const without = (thing: object, name: string): object =>
+  Object.fromEntries(Object.entries(thing).filter(([key]) => key !== name));
+
+/** Parts that are there; null for none. */
+const orNull = <T extends object>(thing: T): T | null => (Object.keys(thing).length > 0 ? thing : null);
+
 /** Texts in other languages with one more; without those that say nothing. */
-function withOne<T>(others: InOthers<T> | undefined, language: Language, said: T | null): InOthers<T> | null {
-  const { [language]: _before, ...rest } = others ?? {};
-  const next = said === null ? rest : { ...rest, [language]: said };
-  return Object.keys(next).length > 0 ? (next as InOthers<T>) : null;
-}
+const withOne = <T>(
+  others: InOthers<T> | undefined,
+  language: Language,
+  said: T | null,
+): InOthers<T> | null =>
+  orNull({ ...without(others ?? {}, language), ...(said !== null && { [language]: said }) });
 
 /** An object with its texts in other languages, or without any. */
-function spoken<T extends object, O>(thing: T & { others?: O }, others: O | null): T & { others?: O } {
-  const { others: _before, ...rest } = thing;
-  return { ...(rest as T), ...(others && { others }) } as T & { others?: O };
-}
+const spoken = <T extends object>(thing: T, others: object | null): T =>
+  ({ ...without(thing, 'others'), ...(others && { others }) }) as T;
 
 /** One of several texts that a thing has in a language. */
 function withField<T extends object>(
   others: InOthers<T> | undefined,
   language: Language,
-  field: keyof T,
+  field: keyof T & string,
   said: string | Passage,
 ): InOthers<T> | null {
-  const { [field]: _before, ...rest } = others?.[language] ?? ({} as T);
-  const next = isBlank(said) ? rest : { ...rest, [field]: said };
-  return withOne(others, language, Object.keys(next).length > 0 ? (next as T) : null);
+  const next = { ...without(others?.[language] ?? {}, field), ...(!isBlank(said) && { [field]: said }) };
+  return withOne(others, language, orNull(next) as T | null);
 }
 
 /** One text of several in each language. */
-const fieldOf = <T extends object, K extends keyof T>(
+const fieldOf = <T extends object>(
   others: InOthers<T> | undefined,
-  field: K,
+  field: keyof T,
 ): InOthers<string | Passage> =>
   Object.fromEntries(
     Object.entries(others ?? {}).flatMap(([language, said]) => {
@@ -118,8 +123,9 @@ function ofPlaceWords(slot: Slot): PageText[] {
     others: fieldOf(words.others, field),
     put: (language, said) => {
       const next = spoken(words, withField(words.others, language, field, said));
-      const { words: _before, ...rest } = slot;
-      return { slot: { ...rest, ...(Object.keys(next).length > 0 && { words: next }) } };
+      return {
+        slot: { ...(without(slot, 'words') as Slot), ...(orNull(next) && { words: next }) },
+      };
     },
   });
   return [

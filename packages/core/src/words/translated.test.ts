@@ -59,7 +59,7 @@ test('what is said in one place alone follows the language; links and roles hold
   const photo = { words: main.words, placements };
   const german = spokenPhoto(photo, 'en', own({ alt: 'Zum Laden' }));
   expect(german.language).toBe('de');
-  expect(german.photo.placements![0]!.words).toEqual({ link: '/here', alt: 'Zum Laden, hier' });
+  expect(german.photo.placements[0]!.words).toEqual({ link: '/here', alt: 'Zum Laden, hier' });
   // In the first language, and where a photo falls back to it, nothing is another.
   expect(spokenPhoto(photo, 'en', undefined)).toEqual({ photo, language: 'en' });
 });

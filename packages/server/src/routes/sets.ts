@@ -5,6 +5,7 @@ import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { emptyBin } from '../changes/bin.ts';
 import { forgetRefusals } from '../changes/refusals.ts';
+import { lackingWords } from '../answers/lacking-words.ts';
 import { elsewhereOf } from '../answers/elsewhere.ts';
 import { entriesOf } from '../answers/entries.ts';
 import { membersWith } from '../answers/finding.ts';
@@ -81,6 +82,13 @@ export const setRoutes =
       const setId = idFrom(request.params.id);
       const site = await parts.sites.get((await findSet(setId)).siteId);
       return { elsewhere: await elsewhereOf(site, setId, parts.ledgers) };
+    });
+
+    /** What its photos lack in the site's further languages. */
+    app.get('/sets/:id/languages', async (request: ById) => {
+      const set = await findSet(idFrom(request.params.id));
+      const site = await parts.sites.get(set.siteId);
+      return { languages: await lackingWords(set, site, parts.ledgers) };
     });
 
     app.get('/sets/:id', async (request: Asking) => {

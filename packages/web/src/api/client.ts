@@ -2,6 +2,7 @@
 import type {
   EditAnswer,
   Filter,
+  LanguageLack,
   Offer,
   PhotoList,
   PhotoPage,
@@ -248,6 +249,8 @@ export const api = {
     call<{ photos: SentPhoto[] }>('POST', `/api/sets/${setId}/photos`, { photos }),
   /** The pages of the site that a set belongs to. */
   pages: (setId: number) => call<{ pages: PageEntry[] }>('GET', `/api/sets/${setId}/pages`),
+  /** What its photos lack in the site's further languages. */
+  languages: (setId: number) => call<{ languages: LanguageLack[] }>('GET', `/api/sets/${setId}/languages`),
   elsewhere: (setId: number) => call<{ elsewhere: Elsewhere[] }>('GET', `/api/sets/${setId}/elsewhere`),
   /** As `sent`, but with one quality for all: some pictures are made for it, so it takes seconds. */
   alike: (setId: number, viewport: number, density: number, signal: AbortSignal) =>

@@ -1,6 +1,7 @@
 // The Arrange bench: pictures in their order, the arrangement as it will be on four screens, its kind and options. Another
 // kind or option is seen before anything of it is kept, with what it costs.
 import { ARRANGEMENT_KINDS, arrangementIn, slotsOfArrangement } from '@dusky-otter/core/arrange';
+import { PLACE_LIMITS } from '@dusky-otter/core/places';
 import type { Arranged, Arrangement } from '@dusky-otter/core/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -25,6 +26,7 @@ import { Options } from './Options.tsx';
 import { Pictures } from './Pictures.tsx';
 import { ProofPane } from '../proof/ProofPane.tsx';
 import { Head } from '../ui/Head.tsx';
+import { TextLine } from '../ui/TextLine.tsx';
 
 /** Pictures that the bench shows at first, and that are added with each “more”; the proof shows as many. */
 const MOST = 200;
@@ -197,6 +199,21 @@ function Bench({ arrangement }: { arrangement: Arrangement }) {
             <Title
               arrangement={arrangement}
               save={(title) => saveArrangement(site, { ...arrangement, title }, 'title')}
+            />
+            <TextLine
+              label="Text under its title"
+              most={PLACE_LIMITS.note}
+              saved={arrangement.words?.note ?? ''}
+              version={site.version}
+              language={site.languages[0] ?? 'en'}
+              save={(note, began) =>
+                saveArrangement(
+                  site,
+                  { ...arrangement, words: { ...arrangement.words, note } },
+                  'text under the title',
+                  began,
+                )
+              }
             />
             <section aria-labelledby="kind-of-it">
               <h2 id="kind-of-it" className="mb-2 font-title text-[14px] font-[600]">

@@ -15,6 +15,7 @@ import type { ShellContext } from '../screen/shell-context.ts';
 import { useCounts, useSet, useSetId, useSite } from '../server/hooks.ts';
 import { placesAreGuessed } from '../screen/stops.ts';
 import { edit, idsUnder } from '../server/state.ts';
+import { LanguagesLink } from '../languages/LanguagesLink.tsx';
 import { Head } from '../ui/Head.tsx';
 import { focusSoon } from '../ui/reveal.ts';
 import { Foot } from '../worktable/Foot.tsx';
@@ -219,6 +220,7 @@ function Whole({ set, site }: { set: PhotoSet; site: Site }) {
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet [@media(max-height:560px)]:overflow-auto">
       <Head title="Arrange photos">
         <span className="ml-auto" />
+        <LanguagesLink />
         <Link className="btn" to={`/sets/${setId}/page`}>
           The page
         </Link>

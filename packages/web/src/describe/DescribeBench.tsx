@@ -71,6 +71,8 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const [asked, setAsked] = useSearchParams();
   const languages = site?.languages ?? ['en'];
   const language = languages.find((one) => one === asked.get('language')) ?? languages[0]!;
+  /** A language in the address; the first one needs no saying. */
+  const inLanguage = (one: string): Record<string, string> => (one === languages[0] ? {} : { language: one });
   const [asksText, setAsksText] = useState(false);
   /** The words that several photos have, while they are told apart. */
   const [comparing, setComparing] = useState<string | null>(null);
@@ -81,7 +83,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
   const places = site ? slotsIn(site, slotsOf(row, setPlaces)) : [];
   const spot = places.find(({ id }) => id === asked.get('place')) ?? null;
   const place = spot ?? places[0];
-  const described = useDescribed(row, setId, language, language === languages[0] ? (spot?.id ?? null) : null);
+  const described = useDescribed(row, setId, language, spot?.id ?? null);
   const main = useRef<HTMLElement>(null);
   const [canvas, room] = useSize<HTMLDivElement>();
   const { role } = described.row.words;
@@ -97,7 +99,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
     if (id == null) return;
     settle();
     // The next photo is described everywhere, in the language that one writes in.
-    const search = language === languages[0] ? '' : new URLSearchParams({ language }).toString();
+    const search = new URLSearchParams(inLanguage(language)).toString();
     void navigate({ pathname: `/sets/${setId}/describe/${id}`, search });
   };
   const nextOpen = async () => {
@@ -200,7 +202,9 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           setId={setId}
           languages={languages}
           chosen={language}
-          choose={(one) => setAsked(one === languages[0] ? {} : { language: one }, { replace: true })}
+          choose={(one) =>
+            setAsked({ ...inLanguage(one), ...(spot && { place: spot.id }) }, { replace: true })
+          }
         />
         <span className="ml-auto" />
         <button className="btn" disabled={!around?.previous} onClick={() => go(around?.previous)}>
@@ -259,14 +263,15 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
               </button>
             </p>
           )}
-          {language === languages[0] && (
-            <PlaceChips
-              row={row}
-              places={places}
-              chosen={spot?.id ?? null}
-              choose={(slot) => setAsked(slot === null ? {} : { place: slot }, { replace: true })}
-            />
-          )}
+          <PlaceChips
+            row={row}
+            places={places}
+            chosen={spot?.id ?? null}
+            choose={(slot) =>
+              setAsked({ ...inLanguage(language), ...(slot !== null && { place: slot }) }, { replace: true })
+            }
+            language={language === languages[0] ? null : language}
+          />
           <SharedWith row={row} setId={setId} />
           <RoleChoice role={role} asksText={asksText} answer={choose} answerText={answerText} />
           <AltBox described={described} compare={() => setComparing(described.row.words.alt)} />

@@ -1,11 +1,11 @@
 // Where words hold: everywhere the photo stands, or in one place alone.
-import type { Slot, SlotId } from '@dusky-otter/core/contract';
+import type { Language, Slot, SlotId } from '@dusky-otter/core/contract';
 import { placementIn } from '@dusky-otter/core/plan';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../api/client.ts';
 import { useSetPlaces, type Row } from '../server/hooks.ts';
-import { saveSpotWords } from '../editing/edits.ts';
+import { saveSpotIn, saveSpotWords } from '../editing/edits.ts';
 
 interface Props {
   row: Row;
@@ -13,6 +13,8 @@ interface Props {
   places: readonly Slot[];
   chosen: SlotId | null;
   choose: (slot: SlotId | null) => void;
+  /** Of the words; null for the site's first. */
+  language: Language | null;
 }
 
 /** Words hold wherever a photo stands: who changes them here is told where else. */
@@ -39,8 +41,11 @@ export function SharedWith({ row, setId }: { row: Row; setId: number }) {
   );
 }
 
-export function PlaceChips({ row, places, chosen, choose }: Props) {
-  const own = (slot: SlotId) => Object.keys(placementIn(row, slot).words).length > 0;
+export function PlaceChips({ row, places, chosen, choose, language }: Props) {
+  const own = (slot: SlotId) => {
+    const { words, others } = placementIn(row, slot);
+    return Object.keys(language === null ? words : (others?.[language] ?? {})).length > 0;
+  };
   const setPlaces = useSetPlaces();
   if (places.length === 0) return null;
   return (
@@ -64,7 +69,11 @@ export function PlaceChips({ row, places, chosen, choose }: Props) {
           {own(chosen) && (
             <button
               className="chip h-[24px]"
-              onClick={() => saveSpotWords(row, setPlaces, chosen, null, ' given back')}
+              onClick={() =>
+                language === null
+                  ? saveSpotWords(row, setPlaces, chosen, null, ' given back')
+                  : saveSpotIn(row, setPlaces, chosen, language, null, ' given back')
+              }
             >
               Take the photo’s words again
             </button>

@@ -1,8 +1,8 @@
 // A photo's words in the language that is written in: those that are shown, and how they are saved.
 import type { Language, SetPlaces, SlotId, Words } from '@dusky-otter/core/contract';
 import { applyToPhoto } from '@dusky-otter/core/edits';
-import { wordsIn } from '@dusky-otter/core/plan';
-import { NO_WORDS } from '@dusky-otter/core/words';
+import { placementIn, wordsIn } from '@dusky-otter/core/plan';
+import { NO_WORDS, SPOKEN } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -10,7 +10,7 @@ import { api } from '../api/client.ts';
 import { useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
 import { useSending } from '../server/state.ts';
-import { saveSpotWords, saveWords } from '../editing/edits.ts';
+import { saveSpotIn, saveSpotWords, saveWords } from '../editing/edits.ts';
 
 export interface Described {
   /** The photo with the words of that language. */
@@ -26,6 +26,31 @@ function inPlace(row: Row, setPlaces: SetPlaces, slot: SlotId): Pick<Described, 
   return {
     row: { ...row, words: wordsIn(row, slot) },
     save: (words, { done = '' } = {}) => saveSpotWords(row, setPlaces, slot, words, done),
+  };
+}
+
+/**
+ * The same in one of the site's further languages. Who made a picture and where it leads hang on none.
+ * @param spoken the photo with its words in that language
+ */
+function inPlaceOf(
+  row: Row,
+  spoken: Row,
+  setPlaces: SetPlaces,
+  slot: SlotId,
+  language: Language,
+): Pick<Described, 'row' | 'save'> {
+  const isSpoken = (field: string) => SPOKEN.some((one) => one === field);
+  const { words: here, others } = placementIn(row, slot);
+  const apart = Object.fromEntries(Object.entries(here).filter(([field]) => !isSpoken(field)));
+  return {
+    row: { ...spoken, words: { ...spoken.words, ...apart, ...others?.[language] } },
+    save: (words, { done = '' } = {}) => {
+      const said = Object.entries(words);
+      const [texts, rest] = [said.filter(([f]) => isSpoken(f)), said.filter(([f]) => !isSpoken(f))];
+      if (rest.length > 0) saveSpotWords(row, setPlaces, slot, Object.fromEntries(rest), done);
+      if (texts.length > 0) saveSpotIn(row, setPlaces, slot, language, Object.fromEntries(texts), done);
+    },
   };
 }
 
@@ -62,10 +87,13 @@ export function useDescribed(
       // What a photo is there for doesn't hang on a language.
       shown = { ...shown, words: { ...shown.words, role: row.words.role } };
     }
+    const reading = !isMain && other === undefined;
+    if (place !== null && !isMain)
+      return { language, reading, ...inPlaceOf(row, shown, setPlaces, place, language) };
     return {
       row: shown,
       language,
-      reading: !isMain && other === undefined,
+      reading,
       save: (words, how = {}) => {
         const { role, ...texts } = words;
         if (role !== undefined && !isMain) saveWords(row, { role }, how);

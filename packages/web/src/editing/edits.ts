@@ -1,7 +1,17 @@
 // The edits that are made from the table, each with the sentence that undo shows.
-import type { Filter, Frame, Photo, SetHeader, SetPlaces, SlotId, Words } from '@dusky-otter/core/contract';
+import type {
+  Filter,
+  Frame,
+  Language,
+  Photo,
+  SetHeader,
+  SetPlaces,
+  SlotId,
+  Words,
+} from '@dusky-otter/core/contract';
 import { shownName } from '@dusky-otter/core/naming';
 import { placementIn } from '@dusky-otter/core/plan';
+import { languageName } from '@dusky-otter/core/words';
 import { letGo, useScreen } from '../screen/screen.ts';
 import { rowAt } from '../server/hooks.ts';
 import { keys } from '../server/keys.ts';
@@ -71,6 +81,25 @@ export function saveSpotWords(
     setPlaces,
     { slot, words: words === null ? {} : { ...placementIn(row, slot).words, ...words } },
     `${words === null ? 'words' : fields.join(' and ')}${done}`,
+  );
+}
+
+/** Words of a photo in one place alone, in one of the site's further languages; null takes them out of it. */
+export function saveSpotIn(
+  row: Photo,
+  setPlaces: SetPlaces,
+  slot: SlotId,
+  language: Language,
+  words: Partial<Words> | null,
+  done = '',
+): void {
+  const fields = Object.keys(words ?? {}).map((key) => FIELD_NAMES[key as keyof Words]);
+  const { [language]: before, ...others } = placementIn(row, slot).others ?? {};
+  placeHere(
+    row,
+    setPlaces,
+    { slot, others: words === null ? others : { ...others, [language]: { ...before, ...words } } },
+    `${words === null ? 'words' : fields.join(' and ')}${done} in ${languageName(language)}`,
   );
 }
 

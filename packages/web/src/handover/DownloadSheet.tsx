@@ -9,6 +9,7 @@ import { Sheet } from '../ui/Sheet.tsx';
 import { usePreparation } from '../server/hooks.ts';
 import { saveFrom } from '../ui/files.ts';
 import { StateTag } from '../ui/marks.tsx';
+import { LanguageLacks } from '../languages/LanguagesLink.tsx';
 import { ThoroughPass } from './ThoroughPass.tsx';
 
 interface Props {
@@ -88,6 +89,7 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
       {check && <Lacking check={check} setId={setId} />}
+      <LanguageLacks />
       <div className="mt-3">
         <ThoroughPass />
       </div>

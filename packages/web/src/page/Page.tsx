@@ -10,6 +10,7 @@ import { pageNow } from '../editing/page.ts';
 import { PageFields } from './PageFields.tsx';
 import { PartFields } from './PartFields.tsx';
 import { PageParts } from './PageParts.tsx';
+import { LanguagesLink } from '../languages/LanguagesLink.tsx';
 import { Head } from '../ui/Head.tsx';
 
 export function Page() {
@@ -36,6 +37,7 @@ export function Page() {
     <main className="flex min-h-0 min-w-0 flex-col bg-sheet">
       <Head title={`The page: ${page.title}`}>
         <span className="ml-auto" />
+        <LanguagesLink />
         <a className="btn" href={`/preview/${set.id}/`} target="_blank" rel="noreferrer">
           Open it in a window
         </a>

@@ -15,10 +15,12 @@ import { putParts } from '../editing/page.ts';
 export function nameOfPart(part: PagePart, site: Site): string {
   if (part.kind === 'heading') return part.text;
   if (part.kind === 'text') return beginningOf(part.passage) || 'Empty text';
+  if (part.kind === 'languages') return 'Other languages';
   return site.slots.find(({ id }) => id === part.slot)?.name ?? 'A place that is gone';
 }
 
 function aboutPart(part: PagePart, site: Site, photos: number): string {
+  if (part.kind === 'languages') return 'the same page, in each';
   if (part.kind !== 'place') return part.kind;
   const slot = site.slots.find(({ id }) => id === part.slot);
   if (!slot) return 'it shows nothing: take it out';
@@ -48,7 +50,7 @@ function Part({
       {KINDS[arrangement.options.kind].drawing}
     </svg>
   ) : (
-    { heading: 'H', text: 'T', place: '▭' }[part.kind]
+    { heading: 'H', text: 'T', place: '▭', languages: 'Ä' }[part.kind]
   );
   return (
     <HandRow
@@ -111,6 +113,14 @@ export function PageParts({ page, site, inHand, take }: Props) {
               >
                 A text
               </DropdownMenu.Item>
+              {site.languages.length > 1 && !parts.some(({ kind }) => kind === 'languages') && (
+                <DropdownMenu.Item
+                  className="menu-item"
+                  onSelect={() => add({ kind: 'languages' }, 'links to other languages')}
+                >
+                  Links to other languages
+                </DropdownMenu.Item>
+              )}
               {missing.length > 0 && <DropdownMenu.Separator className="my-1 h-px bg-rule" />}
               {missing.map((slot) => (
                 <DropdownMenu.Item

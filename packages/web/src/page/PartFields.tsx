@@ -1,6 +1,7 @@
 // One part of the page: what it says, or which place it is.
 import { arrangementIn } from '@dusky-otter/core/arrange';
 import type { PagePart, PhotoSet, SetPage, Site } from '@dusky-otter/core/contract';
+import { ownNameOf } from '@dusky-otter/core/words';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { TextLine } from '../ui/TextLine.tsx';
@@ -8,6 +9,8 @@ import { Tick } from '../ui/Tick.tsx';
 import { putParts } from '../editing/page.ts';
 
 const PassageEditor = lazy(() => import('../editing/PassageEditor.tsx'));
+
+const NAMES = { heading: 'Heading', text: 'Text', languages: 'Links to other languages' } as const;
 
 interface Props {
   page: SetPage;
@@ -26,7 +29,7 @@ export function PartFields({ page, n, set, site, close }: Props) {
     <section className="grid gap-2.5 border-b border-rule-strong pb-3.5" aria-label="The part in hand">
       <div className="flex items-baseline gap-2">
         <h2 className="flex-1 font-title text-[14px] font-[600]">
-          {part.kind === 'heading' ? 'Heading' : part.kind === 'text' ? 'Text' : (slot?.name ?? 'A place')}
+          {part.kind === 'place' ? (slot?.name ?? 'A place') : NAMES[part.kind]}
         </h2>
         <button
           className="chip"
@@ -63,6 +66,13 @@ export function PartFields({ page, n, set, site, close }: Props) {
             save={(passage, began) => put({ ...part, passage }, 'text', began)}
           />
         </Suspense>
+      )}
+      {part.kind === 'languages' && (
+        <p className="text-[12.5px] text-ink-2">
+          {site.languages.length > 1
+            ? `The page in ${site.languages.map((one) => ownNameOf(one)).join(', ')}: each leads to the same page, and so do they on further pages and on those of single pictures.`
+            : 'The site has one language: nothing is shown here until the rules name another.'}
+        </p>
       )}
       {part.kind === 'place' && (
         <>

@@ -67,6 +67,11 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
       act: at('describe', () => openSheet('table')),
     },
     {
+      name: 'Texts in every language',
+      also: 'translation translate german title headings description menu missing',
+      act: () => go(`/sets/${setId}/texts`),
+    },
+    {
       name: 'A limit for the page',
       also: 'budget weight bytes total',
       act: () => go(`/sets/${setId}/limit`),

@@ -1,4 +1,5 @@
 // One line of text that saves itself after a pause, on leaving it, and on Enter.
+import { isRightToLeft } from '@dusky-otter/core/html';
 import type { ReactNode } from 'react';
 import { useDraft } from '../screen/draft.ts';
 
@@ -14,6 +15,8 @@ interface Props {
   hint?: ReactNode;
   placeholder?: string;
   mono?: boolean;
+  /** Of what is written; the screen's where left out. */
+  language?: string;
 }
 
 export function TextLine({
@@ -26,6 +29,7 @@ export function TextLine({
   hint,
   placeholder,
   mono = false,
+  language,
 }: Props) {
   const draft = useDraft(saved, version, (text, began) => {
     if (!problemOf?.(text)) save(text, began);
@@ -37,6 +41,8 @@ export function TextLine({
       <input
         className={`field text-[14px] text-ink ${mono ? 'font-figure' : ''}`}
         maxLength={most}
+        lang={language}
+        dir={language === undefined ? undefined : isRightToLeft(language) ? 'rtl' : 'ltr'}
         placeholder={placeholder}
         aria-invalid={problem !== null || undefined}
         value={draft.text}
