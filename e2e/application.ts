@@ -134,24 +134,39 @@ export async function drop(
 
 const axePath = createRequire(import.meta.url).resolve('axe-core');
 
-/** What axe finds on a page; an empty list is what is wanted. */
+/** Rules that hang on colours; all others find the same by day and by dusk. */
+const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
+
+/** What axe finds on a page, on the application's screens by day and by dusk; an empty list is what is wanted. */
 export async function axeFindings(page: Page): Promise<string[]> {
   // Evaluated, not inserted as a script: the page's own security policy stays as it is.
   await page.evaluate(await readFile(axePath, 'utf8'));
-  return page.evaluate(async () => {
+  return page.evaluate(async (colourRules) => {
     const { axe } = window as unknown as {
       axe: {
-        run: () => Promise<{
+        run: (options?: { runOnly: string[] }) => Promise<{
           violations: { id: string; nodes: { html: string; failureSummary: string }[] }[];
         }>;
       };
     };
-    const { violations } = await axe.run();
-    return violations.map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes.map((n) => `${n.html.slice(0, 160)} ${n.failureSummary}`).join(' | ')}`,
-    );
-  });
+    const findings = async (theme: string, options?: { runOnly: string[] }) =>
+      (await axe.run(options)).violations.map(
+        ({ id, nodes }) =>
+          `${theme}, ${id}: ${nodes.map((n) => `${n.html.slice(0, 160)} ${n.failureSummary}`).join(' | ')}`,
+      );
+    const root = document.documentElement;
+    const { theme } = root.dataset;
+    const found = await findings(theme ?? 'page');
+    if (theme === undefined) return found;
+    const other = theme === 'dusk' ? 'day' : 'dusk';
+    root.dataset.theme = other;
+    // Colours that change over time are those that they become.
+    for (const animation of document.getAnimations())
+      if (animation instanceof CSSTransition) animation.finish();
+    found.push(...(await findings(other, { runOnly: colourRules })));
+    root.dataset.theme = theme;
+    return found;
+  }, COLOUR_RULES);
 }
 
 /** Opens the text column and the grid in a set that was just made. */

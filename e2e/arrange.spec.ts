@@ -124,24 +124,22 @@ test('from photos to an arrangement on the page', async ({ page, server, setId }
   await expect(pictures).toHaveCount(4);
 });
 
-for (const theme of ['day', 'dusk'] as const)
-  test(`axe finds nothing at the Arrange bench, by ${theme}`, async ({ page, server, setId }) => {
-    await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
-    await keepFew(server, setId, FIRST_FIVE);
-    await page.goto(`${server.address}/sets/${setId}/arrange`);
-    await page.getByRole('button', { name: 'New arrangement' }).click();
-    await page.getByRole('textbox', { name: 'Name' }).fill(`Hero, ${theme}`);
-    await page.getByRole('button', { name: 'Make it' }).click();
-    await expect(page.getByRole('heading', { level: 1, name: `Hero, ${theme}` })).toBeVisible();
-    for (const width of theme === 'day' ? [1280, 390] : [1280]) {
-      await page.setViewportSize({ width, height: 800 });
-      for (const kind of ['Figure', 'Grid', 'Rotating', 'Zoom']) {
-        await page.getByRole('button', { name: kind, exact: true }).click();
-        await expect(
-          page.frameLocator('iframe[aria-hidden="false"]').locator(`.dusky-${kind.toLowerCase()}`),
-        ).toBeVisible();
-        expect(await axeFindings(page), `${kind} at ${width}`).toEqual([]);
-      }
-      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+test('axe finds nothing at the Arrange bench', async ({ page, server, setId }) => {
+  await keepFew(server, setId, FIRST_FIVE);
+  await page.goto(`${server.address}/sets/${setId}/arrange`);
+  await page.getByRole('button', { name: 'New arrangement' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Hero by the kiln');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Hero by the kiln' })).toBeVisible();
+  for (const width of [1280, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const kind of ['Figure', 'Grid', 'Rotating', 'Zoom']) {
+      await page.getByRole('button', { name: kind, exact: true }).click();
+      await expect(
+        page.frameLocator('iframe[aria-hidden="false"]').locator(`.dusky-${kind.toLowerCase()}`),
+      ).toBeVisible();
+      expect(await axeFindings(page), `${kind} at ${width}`).toEqual([]);
     }
-  });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+  }
+});

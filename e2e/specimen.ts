@@ -96,6 +96,7 @@ const SAID: Record<string, Partial<ArrangementOptions> & Pick<ArrangementOptions
     ...{ texts: 'over', scrim: 0.7 },
   },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
+  looked: { kind: 'grid', shape: '1:1', columns: COLUMNS, ...SEVERAL, files: false },
   cover: { kind: 'cover', shape: '3:2', download: false },
   index: {
     ...{ kind: 'index', shape: '3:2', columns: COLUMNS, gap: 16 },

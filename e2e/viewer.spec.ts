@@ -56,6 +56,26 @@ test.describe('the viewer', () => {
     await expect.poll(() => new URL(page.url()).hash).toBe('');
   });
 
+  test('of a gallery that offers no file opens all the same, and no link leads to one', async ({ page }) => {
+    await page.goto(address({ names: 'looked' }));
+    const links = page.locator('.dusky-grid a');
+    const leads = () =>
+      page.evaluate(() => [...document.querySelectorAll('a')].map((a) => a.getAttribute('href') ?? ''));
+    expect((await leads()).filter((href) => !href.startsWith('#'))).toEqual([]);
+    await links.nth(2).focus();
+    await page.keyboard.press('Enter');
+    const viewer = page.getByRole('dialog', { name: 'The looked of the pottery' });
+    await expect(viewer.getByText('3 of 7')).toBeVisible();
+    await expect(viewer.getByRole('link', { name: 'Download' })).toHaveCount(0);
+    expect((await leads()).filter((href) => /\.(jpe?g|png|webp|avif)$/.test(href))).toEqual([]);
+    // Without scripts a picture is a picture, and nothing that leads nowhere is reached by keyboard.
+    await page.goto(address({ names: 'looked', scripts: '0' }));
+    await expect(links).toHaveCount(7);
+    expect(await leads()).toEqual(Array(7).fill(''));
+    await page.keyboard.press('Tab');
+    expect(await page.evaluate(() => document.activeElement?.tagName)).toBe('BODY');
+  });
+
   test('is closed by Back, which leaves the page where it was; the next picture is fetched ahead, and no other', async ({
     page,
   }) => {

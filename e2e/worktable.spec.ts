@@ -6,9 +6,6 @@ import { allMade, axeFindings, drop, expect, rowOf, saved, test } from './applic
 
 const DEMO = resolve(import.meta.dirname, '../demo');
 
-// What the demo shows weighs what most sites serve.
-test.use({ modern: 'avif' });
-
 test.beforeEach(async ({ page, server, setId }) => {
   await page.goto(`${server.address}/sets/${setId}/gather`);
   await expect(rowOf(page, 'Bay at dusk')).toBeVisible();
@@ -18,11 +15,11 @@ test('can be used while versions are being made, and the demo shows something tr
   await expect(page.getByText(/of 178 versions/)).toBeVisible();
   await allMade(page);
   // How many are over budget hangs on how small files were made, and tests make them in short.
-  for (const count of ['All 14', 'Need words 5', 'Check crop 4', /^Over budget [1-9]$/, 'Too small 1']) {
+  for (const count of ['All 14', 'Need words 5', 'Check crop 4', 'Too small 1']) {
     await expect(page.getByRole('button', { name: count })).toBeVisible();
   }
   await expect(page.locator('footer')).toContainText(
-    /15\.9 MB\s*from the camera⟶\d{3} kB\s*on a phone,\s*[\d.]+ [kM]B\s*on a retina laptop/,
+    /15\.9 MB\s*from the camera⟶[\d.]+ [kM]B\s*on a phone,\s*[\d.]+ [kM]B\s*on a retina laptop/,
   );
 });
 
@@ -226,35 +223,34 @@ test('a server that is away loses nothing: typing is kept and saved when it is b
   await expect(alt).toHaveValue('');
 });
 
-for (const theme of ['day', 'dusk'] as const) {
-  test(`axe finds nothing at any stop, by ${theme}`, async ({ page, server, setId }) => {
-    await page.addInitScript((value) => localStorage.setItem('theme', value), theme);
-    const { rows } = await server.state(setId);
-    const stops = [
-      'gather',
-      'frame',
-      `frame/${rows[4]!.id}`,
-      'weigh',
-      'describe',
-      'arrange',
-      'rehearse',
-      'hand-over',
-    ];
-    for (const stop of stops) {
-      await page.goto(`${server.address}/sets/${setId}/${stop}`);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      expect(await axeFindings(page), stop).toEqual([]);
-    }
-    await page.getByRole('button', { name: 'Download', exact: true }).click();
-    await expect(page.getByRole('dialog')).toBeVisible();
-    expect(await axeFindings(page), 'download').toEqual([]);
-    await page.goto(server.address);
+test('axe finds nothing at any stop', async ({ page, server, setId }) => {
+  const { rows } = await server.state(setId);
+  const stops = [
+    'gather',
+    'frame',
+    `frame/${rows[4]!.id}`,
+    'weigh',
+    'describe',
+    'arrange',
+    'page',
+    'texts',
+    'rehearse',
+    'hand-over',
+  ];
+  for (const stop of stops) {
+    await page.goto(`${server.address}/sets/${setId}/${stop}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    expect(await axeFindings(page), 'sets').toEqual([]);
-    await page.setViewportSize({ width: 390, height: 800 });
-    await page.goto(`${server.address}/sets/${setId}/describe`);
-    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    expect(await axeFindings(page), 'describe on a phone').toEqual([]);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
-  });
-}
+    expect(await axeFindings(page), stop).toEqual([]);
+  }
+  await page.getByRole('button', { name: 'Download', exact: true }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await axeFindings(page), 'download').toEqual([]);
+  await page.goto(server.address);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  expect(await axeFindings(page), 'sets').toEqual([]);
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto(`${server.address}/sets/${setId}/describe`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  expect(await axeFindings(page), 'describe on a phone').toEqual([]);
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});

@@ -20,6 +20,8 @@ const SWIPE = 48;
 
 each('viewer', (set, said, gone) => {
   const links = [...set.querySelectorAll<HTMLAnchorElement>('a[data-dusky-open]')];
+  // Where no file is offered a link leads to where its picture is opened.
+  for (const link of links) link.href ||= addressOf(link);
   const open = (n: number) => view(links, n, said, set, gone);
   links.forEach((link, n) => clicked(link, () => open(n), gone));
   const named = () => {
@@ -64,7 +66,7 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     const link = links[at]!;
     stage.replaceChildren(largeBehind(link));
     count.textContent = counted(said.of!, earlier + at + 1, all);
-    save.href = link.href;
+    save.href = link.dataset.duskyFile ?? link.href;
     history.replaceState(history.state, '', before + addressOf(link));
     // The next one only once this one is there.
     const [shown] = stage.querySelectorAll('img');

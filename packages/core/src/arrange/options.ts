@@ -35,6 +35,7 @@ const FRAMED = {
 const SEVERAL = {
   captions: ['below', 'over', 'viewer'],
   click: ['viewer', 'nothing'],
+  files: 'yes',
   download: 'yes',
   gap: { from: 0, to: 200, unit: 'px' },
   effect: ['lighten', 'grow', 'none'],
@@ -69,7 +70,7 @@ export const OPTIONS_OF: Record<ArrangementKind, Readonly<Record<string, Option>
   },
   zoom: { shape: 'shape', times: { from: 1.5, to: 4, unit: '×' } },
   feed: { direction: ['down', 'sideways'], shape: 'shape', between: 'between' },
-  cover: { shape: 'shape', download: 'yes', ownPages: 'yes' },
+  cover: { shape: 'shape', files: 'yes', download: 'yes', ownPages: 'yes' },
   index: { shape: 'shape', columns: 'columns', gap: SEVERAL.gap, galleries: 'galleries' },
 };
 
@@ -83,6 +84,7 @@ const FIRST_FRAMED = { frame: 'none', corners: 0, shadow: 'none' } as const;
 const FIRST_SEVERAL = {
   captions: 'below',
   click: 'viewer',
+  files: true,
   download: false,
   effect: 'lighten',
   perPage: null,
@@ -104,7 +106,7 @@ const FIRST: { [K in ArrangementKind]: Extract<ArrangementOptions, { kind: K }> 
   },
   zoom: { kind: 'zoom', shape: '3:2', times: 2 },
   feed: { kind: 'feed', direction: 'down', shape: 'own', between: [] },
-  cover: { kind: 'cover', shape: '3:2', download: false, ownPages: false },
+  cover: { kind: 'cover', shape: '3:2', files: true, download: false, ownPages: false },
   index: { kind: 'index', shape: '3:2', columns: FIRST_COLUMNS, gap: 16, galleries: [] },
 };
 

@@ -26,7 +26,9 @@ interface Framed {
 interface Several extends Framed {
   captions: Captions;
   click: Click;
-  /** The viewer offers the file. */
+  /** Links lead to the files, where no script opens the viewer; false: no file is offered anywhere. */
+  files: boolean;
+  /** The viewer offers the file, too. */
   download: boolean;
   /** Between pictures, CSS px. */
   gap: number;
@@ -143,7 +145,9 @@ export interface IndexOptions {
 export interface CoverOptions {
   kind: 'cover';
   shape: ShapeId;
-  /** The viewer offers the file. */
+  /** Links lead to the files, where no script opens the viewer; false: no file is offered anywhere. */
+  files: boolean;
+  /** The viewer offers the file, too. */
   download: boolean;
   /** Each picture has a page of its own beside the viewer. */
   ownPages: boolean;

@@ -21,12 +21,21 @@ const SAME = 'same';
 /** Options that are set elsewhere on the bench: beside the pictures that they hang on. */
 type Elsewhere = 'between' | 'galleries';
 
+/** What is so where it is ticked. */
+const YES: Readonly<Record<string, string>> = {
+  files: 'links lead to them',
+  download: 'the viewer offers the file',
+  ownPages: 'each picture has a page, too',
+};
+
 /** The options that are set here; those of words over a picture only where there are some. */
 const optionsOf = (options: ArrangementOptions): [string, Exclude<Option, Elsewhere>][] =>
   Object.entries(OPTIONS_OF[options.kind]).flatMap(
     ([name, option]): [string, Exclude<Option, Elsewhere>][] => {
       if (option === 'between' || option === 'galleries') return [];
       const over = options.kind === 'rotating' && options.texts === 'over';
+      // Where no link leads to a file the viewer offers none.
+      if (name === 'download' && 'files' in options && !options.files) return [];
       return (name === 'ink' || name === 'scrim') && !over ? [] : [[name, option]];
     },
   );
@@ -38,7 +47,7 @@ function field(name: string, option: Exclude<Option, Elsewhere>, props: FieldPro
   if (option === 'yes')
     return (
       <Tick checked={value === true} set={set}>
-        {name === 'download' ? 'the viewer offers the file' : 'each picture has a page, too'}
+        {YES[name]}
       </Tick>
     );
   if (option === 'perPage')

@@ -9,6 +9,7 @@ export const NAMES: Record<string, string> = {
   columns: 'Columns',
   captions: 'Captions',
   click: 'A click',
+  files: 'Files',
   download: 'Download',
   gap: 'Gap',
   height: 'Height of rows',

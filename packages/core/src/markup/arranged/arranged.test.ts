@@ -3,56 +3,14 @@ import { describe, expect, test } from '@jest/globals';
 import { parse } from 'parse5';
 import { slotsOfArrangement } from '../../arrange/cells.ts';
 import { ARRANGEMENT_KINDS, arrangementProblems, optionsFor } from '../../arrange/options.ts';
-import type { Arrangement, ArrangementOptions, Photo, PhotoRow, PlanContext } from '../../contract/index.ts';
-import { CONTEXT, placed, sampleRow } from '../../testing/sample.ts';
-import { NO_WORDS } from '../../words/no-words.ts';
+import type { ArrangementOptions, Photo, PhotoRow } from '../../contract/index.ts';
+import { arrangementOf, markupOf, rowsFor, WORDS } from '../../testing/arranged.ts';
+import { CONTEXT, placed } from '../../testing/sample.ts';
 import { all, attributes } from '../../testing/html.ts';
 import { figureStyles } from '../styles.ts';
-import { arrangedMarkup, pagesOf, type ArrangedOptions } from './arranged.ts';
+import { arrangedMarkup, pagesOf } from './arranged.ts';
 import { sketchMarkup } from './sketch.ts';
 import { arrangementRules, runtimeFor } from './styles.ts';
-
-const arrangementOf = (options: ArrangementOptions): Arrangement => ({
-  shortName: 'pots',
-  title: 'Pots & jugs',
-  options,
-  container: [{ from: 0, vw: 1, px: -32 }],
-});
-
-const WORDS = { ...NO_WORDS, role: 'informative' as const, alt: 'A jug', title: 'Jug' };
-
-function rowsFor(
-  arrangement: Arrangement,
-  changes: Partial<Photo>[],
-  bytes: number | null = 900,
-): PhotoRow[] {
-  const { cell, large } = slotsOfArrangement(arrangement);
-  const context: PlanContext = { ...CONTEXT, slots: [cell, ...(large ? [large] : [])] };
-  return changes.map((change, n) =>
-    sampleRow(
-      ['pots'],
-      { id: n + 1, words: WORDS, ...change },
-      { width: 2400, height: 1600 },
-      bytes,
-      context,
-    ),
-  );
-}
-
-const markupOf = (
-  options: ArrangementOptions,
-  changes: Partial<Photo>[] = [{}, {}],
-  more: Partial<ArrangedOptions> = {},
-) => {
-  const arrangement = arrangementOf(options);
-  return arrangedMarkup({
-    arrangement,
-    rows: rowsFor(arrangement, changes),
-    urlOf: (_, { slot, width, format }) => `${slot}-${width}.${format}`,
-    first: false,
-    ...more,
-  });
-};
 
 describe.each(ARRANGEMENT_KINDS)('a %s', (kind) => {
   test('is well-formed, has its class, one id of its own and no other', () => {

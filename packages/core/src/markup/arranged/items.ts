@@ -151,6 +151,23 @@ export const isPoster = (item: Pick<ArrangedItem, 'row' | 'cell'>): boolean =>
 const filmBadge = ({ phrases }: ArrangedContext): string =>
   `\n<span class="${OWN}-poster">${escapeHtml(phrases.film)}</span>`;
 
+/**
+ * Where a link leads that opens the viewer: to the picture's own page, or to its file. Where no file is offered it leads
+ * nowhere without a script, which makes it a link. A file that the viewer offers beside an own page is named.
+ */
+export function wayTo(
+  { row }: ArrangedItem,
+  file: string,
+  { ownPageOf, arrangement: { options } }: ArrangedContext,
+): Record<string, string | null> {
+  const own = ownPageOf?.(row);
+  const { files = true, download = false } = 'files' in options ? options : {};
+  return {
+    href: own ?? (files ? file : null),
+    [`data-${OWN}-file`]: own !== undefined && files && download ? file : null,
+  };
+}
+
 /** The picture of a cell: alone, as a link to where it leads, or to its large file or its own page. */
 function clickable(item: ArrangedItem, n: number, context: ArrangedContext): string | null {
   const first = context.first && n === 0;
@@ -167,7 +184,7 @@ function clickable(item: ArrangedItem, n: number, context: ArrangedContext): str
   const said = words.title.trim() || phrases.picture(n + 1, items.length);
   const poster = isPoster(item);
   const link = tag('a', {
-    href: target?.address ?? context.ownPageOf?.(item.row) ?? file!,
+    ...(target ? { href: target.address } : wayTo(item, file!, context)),
     ...(target?.newWindow && !poster && { target: '_blank', rel: 'noopener' }),
     [`data-${OWN}-open`]: target ? null : addressOf(item, context),
     [`data-${OWN}-film`]: poster ? '' : null,

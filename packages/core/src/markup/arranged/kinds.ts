@@ -17,6 +17,7 @@ import {
   pictureIn,
   slides,
   templateOf,
+  wayTo,
   type ArrangedContext,
   type Below,
 } from './items.ts';
@@ -40,15 +41,18 @@ const saidBy = (
     ...Object.fromEntries(names.map((name) => [name, phrases.script[name]])),
   });
 
+/** Which files are offered. */
+type Offers = Pick<Options<'cover'>, 'files' | 'download'>;
+
 /** A viewer offers the file only where that is wanted. */
-const viewerWords = ({ download }: { download: boolean }): (keyof Phrases['script'])[] => [
+const viewerWords = ({ files, download }: Offers): (keyof Phrases['script'])[] => [
   ...(['of', 'back', 'on', 'play', 'pause', 'close'] as const),
-  ...(download ? (['save'] as const) : []),
+  ...(files && download ? (['save'] as const) : []),
 ];
 const ROTATING = ['controls', 'to', 'back', 'on', 'play', 'pause'] as const;
 
 /** It goes through all pictures of a gallery, on whichever page they stand. */
-const viewer = (options: { download: boolean }, context: ArrangedContext) => ({
+const viewer = (options: Offers, context: ArrangedContext) => ({
   [`data-${OWN}-viewer`]: saidBy(viewerWords(options), context, context.among),
 });
 
@@ -72,7 +76,7 @@ function othersOf(context: ArrangedContext): string[] {
     const file = fileOf(item, context);
     if (!file) return [];
     const name = item.row.words.title.trim() || phrases.picture(n + 2, items.length);
-    const open = tag('a', { href: file, [`data-${OWN}-open`]: addressOf(item, context) });
+    const open = tag('a', { ...wayTo(item, file, context), [`data-${OWN}-open`]: addressOf(item, context) });
     const inside = [`${open}${escapeHtml(name)}</a>`, ...templateOf(item, context)];
     return [`<li>\n${indent(inside.join('\n'))}\n</li>`];
   });
