@@ -160,3 +160,45 @@ test('a film takes its poster’s place when it is asked for, and nothing of it 
   expect(Math.abs(now.width - before.width) + Math.abs(now.height - before.height)).toBeLessThan(2);
   expect(await axeFindings(page)).toEqual([]);
 });
+
+/** The largest distance between two layouts, CSS px; none where they are of other things. */
+const apart = (a: number[][], b: number[][]): number =>
+  a.length === b.length ? Math.max(...a.flat().map((value, n) => Math.abs(value - b.flat()[n]!))) : Infinity;
+
+/** Where every picture and item stands. */
+const layoutOf = (page: Page): Promise<number[][]> =>
+  page.locator('.ours :is(li, figure, img, button)').evaluateAll((all) =>
+    all
+      .filter((element) => element.checkVisibility())
+      .map((element) => {
+        const { left, top, width, height } = element.getBoundingClientRect();
+        return [left, top + scrollY, width, height];
+      }),
+  );
+
+test('a page that allows no styles and scripts in it looks the same, and its scripts run', async ({
+  page,
+}) => {
+  const refused: string[] = [];
+  page.on('console', (message) => {
+    if (/Content Security Policy/.test(message.text())) refused.push(message.text());
+  });
+  for (const width of [390, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const name of ['rows', 'matted', 'over', 'fade', 'worded', 'strip', 'cover', 'mat']) {
+      await page.goto(address({ names: name }));
+      const plain = await layoutOf(page);
+      expect(plain.length, name).toBeGreaterThan(1);
+      await page.goto(address({ names: name, strict: '1' }));
+      // A file that has come may be a fraction of a pixel higher than was reserved, and those add up down the page.
+      await expect
+        .poll(async () => apart(await layoutOf(page), plain), `${name} at ${width}`)
+        .toBeLessThanOrEqual(2);
+    }
+  }
+  expect(refused).toEqual([]);
+  await page.goto(address({ names: 'rows', strict: '1' }));
+  await page.locator('.dusky-rows a').first().click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(refused).toEqual([]);
+});

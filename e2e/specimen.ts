@@ -5,7 +5,14 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import sharp from 'sharp';
 import { cellsOf, slotsOfArrangement, wholeOptions, type Cell } from '../packages/core/src/arrange/index.ts';
-import { arrangedMarkup, arrangementRules, runtimeFor } from '../packages/core/src/markup/index.ts';
+import { escapeHtml } from '../packages/core/src/html/index.ts';
+import {
+  arrangedMarkup,
+  arrangementRules,
+  ElementStyles,
+  runtimeFor,
+  type StyleSink,
+} from '../packages/core/src/markup/index.ts';
 import type {
   Arrangement,
   ArrangementOptions,
@@ -158,8 +165,9 @@ export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
 const urlOf = (row: PhotoRow, v: { width: number; height: number; format: string; slot: string }) =>
   `/photos/${row.id}-${v.slot}-${v.width}x${v.height}.${v.format}`;
 
-export const markupOf = (name: string, language = 'en', first = false, n = 1): string =>
+export const markupOf = (name: string, language = 'en', first = false, n = 1, sink?: StyleSink): string =>
   arrangedMarkup({
+    ...(sink && { sink }),
     arrangement: arrangementOf(name),
     rows: itemsOf(name).map(({ row }) => row),
     urlOf,
@@ -198,9 +206,9 @@ const stylesOf = (names: readonly string[]): string =>
     .concat(names.map((name) => arrangementRules(arrangementOf(name))))
     .join('\n');
 
-const scriptsOf = (names: readonly string[]): string =>
+const scriptOf = (names: readonly string[]): string =>
   runtimeOf(names)
-    .scripts.map((file) => `<script>${runtimeFile(`${file}.js`)}</script>`)
+    .scripts.map((file) => runtimeFile(`${file}.js`))
     .join('\n');
 
 /** Pages of others: what their stylesheets say of pictures, lists, buttons and boxes. */
@@ -223,7 +231,10 @@ export interface Specimen {
   close: () => void;
 }
 
-/** `/?names=grid,rows&host=reset&scripts=0&twice=1&dir=rtl&first=1` */
+/**
+ * `/?names=grid,rows&host=reset&scripts=0&twice=1&dir=rtl&first=1`; with `strict=1` under a policy that allows nothing but
+ * files of the page's own host, without styles or scripts in the page.
+ */
 export async function startSpecimen(): Promise<Specimen> {
   const made = new Map<string, Promise<Buffer>>();
   const picture = (path: string): Promise<Buffer> => {
@@ -248,28 +259,56 @@ export async function startSpecimen(): Promise<Specimen> {
       });
       return;
     }
+    const names = (searchParams.get('names') ?? '').split(',');
+    const host = HOSTS[searchParams.get('host') ?? 'plain']!;
+    const page = `body { margin: 0 16px; font: 16px/1.5 sans-serif } main { max-width: 1140px; margin: 0 auto } ${host}`;
+    const own = new ElementStyles();
+    const isStrict = searchParams.has('strict');
+    const language = searchParams.get('lang') ?? 'en';
+    const all = () =>
+      names.map((name, n) =>
+        markupOf(
+          ...([name, language, searchParams.has('first') && n === 0] as const),
+          Number(searchParams.get('page') ?? 1),
+          isStrict ? own.sink : undefined,
+        ),
+      );
+    if (pathname === '/strict.css') {
+      all();
+      response.writeHead(200, { 'content-type': 'text/css' });
+      response.end([page, stylesOf(names), own.rules].join('\n'));
+      return;
+    }
+    if (pathname === '/strict.js') {
+      response.writeHead(200, { 'content-type': 'text/javascript' });
+      response.end(scriptOf(names));
+      return;
+    }
     if (pathname !== '/') {
       response.writeHead(404).end();
       return;
     }
-    const names = searchParams.get('names')!.split(',');
-    const language = searchParams.get('lang') ?? 'en';
-    const host = HOSTS[searchParams.get('host') ?? 'plain']!;
-    const all = names.map((name, n) =>
-      markupOf(name, language, searchParams.has('first') && n === 0, Number(searchParams.get('page') ?? 1)),
-    );
+    const parts = all();
     // At addresses of their own: where a larger file is there already, a browser keeps it.
     const apart = searchParams.get('apart');
     const ours = (html: string) => (apart ? html.replaceAll('/photos/', `/${apart}/photos/`) : html);
     const text = '<p class="theirs">We lit the kiln at five and fed it until the cones fell.</p>';
-    response.writeHead(200, { 'content-type': 'text/html' });
+    response.writeHead(200, {
+      'content-type': 'text/html',
+      ...(isStrict && { 'content-security-policy': "default-src 'self'" }),
+    });
+    const query = escapeHtml(searchParams.toString());
+    const head = isStrict
+      ? `<link rel="stylesheet" href="/strict.css?${query}"><script src="/strict.js?${query}" defer></script>`
+      : `<link rel="icon" href="data:,"><style>${page}</style>\n<style>${stylesOf(names)}</style>`;
+    const scripts =
+      isStrict || searchParams.get('scripts') === '0' ? '' : `<script>${scriptOf(names)}</script>`;
     response.end(`<!doctype html><html lang="${language}" dir="${searchParams.get('dir') ?? 'ltr'}"><meta charset="utf-8">
-<title>Specimen</title><meta name="viewport" content="width=device-width"><link rel="icon" href="data:,">
-<style>body { margin: 0 16px; font: 16px/1.5 sans-serif } main { max-width: 1140px; margin: 0 auto } ${host}</style>
-<style>${stylesOf(names)}</style>
+<title>Specimen</title><meta name="viewport" content="width=device-width">
+${head}
 <main id="page" class="article"><h1 class="theirs">A page of others</h1>${text}
-<div class="ours">${ours(all.join(`\n${text}\n`))}</div>${searchParams.has('twice') ? `<div class="ours">${all.join('\n')}</div>` : ''}
-${text}</main>${searchParams.get('scripts') === '0' ? '' : scriptsOf(names)}</html>`);
+<div class="ours">${ours(parts.join(`\n${text}\n`))}</div>${searchParams.has('twice') ? `<div class="ours">${parts.join('\n')}</div>` : ''}
+${text}</main>${scripts}</html>`);
   });
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const { port } = server.address() as AddressInfo;

@@ -3,6 +3,7 @@ export * from './arranged/arranged.ts';
 export { isPoster } from './arranged/items.ts';
 export * from './arranged/styles.ts';
 export * from './styles.ts';
+export { ElementStyles, type StyleSink } from './inline-styles.ts';
 export * from './picture.ts';
 export type { PageOptions } from './pages/options.ts';
 export * from './pages/page.ts';

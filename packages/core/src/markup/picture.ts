@@ -24,6 +24,7 @@ import { blocksOf, descriptionAddress, type DescriptionBlock } from '../words/lo
 import { escapeHtml, indent, tag } from '../html/html.ts';
 import { marked } from '../html/languages.ts';
 import { phrasesIn, type Phrases } from '../html/phrases.ts';
+import { styled, type StyleSink } from './inline-styles.ts';
 import { figureClass, OWN, rowClass } from './styles.ts';
 
 export interface PictureOptions {
@@ -39,6 +40,8 @@ export interface PictureOptions {
   wordsLanguage?: Language;
   /** The page's first picture: loads at once and before others. */
   first: boolean;
+  /** Takes the styles of single elements, which then stand in a stylesheet. */
+  sink?: StyleSink;
 }
 
 /** Stored variants of one shape in a slot, ascending by width. */
@@ -133,13 +136,14 @@ export function pictureMarkup(options: PictureOptions): string | null {
 /** The `<img>` of one shape, in the format that every browser reads. */
 function imgTag(shape: ShapePart, options: PictureOptions, alone = false): string {
   const { fallback, byFormat } = shape;
-  const { row, slot, first, urlOf } = options;
+  const { row, slot, first, urlOf, sink } = options;
   const styles = [
     !row.original.transparent && `background-color: ${row.original.colour}`,
     alone && mostOf(options),
   ].filter(Boolean);
+  const own = styled(styles.join('; '), sink, alone ? figureClass(slot.id) : null);
   return tag('img', {
-    class: alone ? figureClass(slot.id) : null,
+    class: own.class,
     src: urlOf(fallback),
     // A drawing stands in src already.
     ...(fallback.format !== 'svg' && choiceOf(shape, byFormat.at(-1)!, urlOf)),
@@ -149,7 +153,7 @@ function imgTag(shape: ShapePart, options: PictureOptions, alone = false): strin
     loading: first ? 'eager' : 'lazy',
     decoding: first ? null : 'async',
     fetchpriority: first ? 'high' : null,
-    style: styles.join('; ') || null,
+    style: own.style,
   });
 }
 
@@ -253,10 +257,11 @@ export function figureMarkup(options: PictureOptions): string | null {
   if (wordsMissing(wordsIn(options.row, options.slot.id)))
     lines.unshift('<!-- Words are missing: write the alt text before this goes out. -->');
   const { language = 'en', wordsLanguage = language } = options;
+  const own = styled(mostOf(options), options.sink, figureClass(options.slot.id));
   const figure = tag('figure', {
-    class: figureClass(options.slot.id),
+    class: own.class,
     ...marked(wordsLanguage, language),
-    style: mostOf(options),
+    style: own.style,
   });
   return `${figure}\n${indent(lines.join('\n'))}\n</figure>`;
 }

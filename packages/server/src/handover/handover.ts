@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { PassThrough, type Readable } from 'node:stream';
 import type { PhotoRow, PlanContext, RowVariant } from '@dusky-otter/core/contract';
-import { manifestOf, pageStyles, wordsCsv } from '@dusky-otter/core/markup';
+import { ElementStyles, manifestOf, pageStyles, wordsCsv } from '@dusky-otter/core/markup';
 import { foldersOf, packetIn, shownName } from '@dusky-otter/core/naming';
 import { NO_WORDS } from '@dusky-otter/core/words';
 import ZipStream from 'zip-stream';
@@ -35,9 +35,11 @@ export function textFiles(
   const scripted = script !== '';
   const { ofLanguage } = foldersOf(context);
   const where = { slots: context.slots, setPlaces: parts.setPlaces };
+  const own = new ElementStyles();
+  const pages = pagesIn(parts, scripted, own.sink);
   return {
-    ...pagesIn(parts, scripted),
-    'styles.css': `${pageStyles(context, pageFor(parts))}${styles}`,
+    ...pages,
+    'styles.css': `${pageStyles(context, pageFor(parts))}${styles}${own.rules}`,
     ...(scripted && { 'script.js': script }),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf, delivered }), null, 2)}\n`,
     'words.csv': wordsCsv(rows, where),

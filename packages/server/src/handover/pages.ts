@@ -9,6 +9,7 @@ import {
   pagesOf,
   shownIn,
   type PageOptions,
+  type StyleSink,
 } from '@dusky-otter/core/markup';
 import { foldersOf } from '@dusky-otter/core/naming';
 import { addressOfPage, firstPage, pageFrom, photoFrom, slotFrom } from '@dusky-otter/core/page';
@@ -48,6 +49,7 @@ class PagesIn {
     private readonly parts: HandoverParts,
     readonly folder: Folder,
     private readonly scripted: boolean,
+    private readonly sink?: StyleSink,
   ) {
     this.depth = folder.name === '' ? 0 : 1;
     this.page = pageFor(parts);
@@ -96,6 +98,7 @@ class PagesIn {
     const pathOf = pathsIn(this.parts);
     return {
       ...{ setPlaces, language, base, scripted: this.scripted },
+      ...(this.sink && { sink: this.sink }),
       page: pageFrom(this.page, depth),
       rows: rows.map((row) => photoFrom(row, depth)),
       context: { ...context, slots: context.slots.map((slot) => slotFrom(slot, depth)) },
@@ -189,9 +192,9 @@ function placeOf({ address, setId, entries = [] }: HandoverParts): string | null
   }
 }
 
-/** All pages of a hand-over by their paths. */
-export function pagesIn(parts: HandoverParts, scripted: boolean): Record<string, string> {
-  const all = foldersIn(parts).map((folder) => new PagesIn(parts, folder, scripted));
+/** All pages of a hand-over by their paths. @param sink takes the styles of single elements */
+export function pagesIn(parts: HandoverParts, scripted: boolean, sink: StyleSink): Record<string, string> {
+  const all = foldersIn(parts).map((folder) => new PagesIn(parts, folder, scripted, sink));
   const paths = all.map((pages) => ({ language: pages.folder.language, paths: pages.paths() }));
   const place = placeOf(parts);
   const knownIn =

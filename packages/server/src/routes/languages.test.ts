@@ -106,6 +106,11 @@ describe('a page in three languages', () => {
   });
   test('every page leads to itself in the others, whole addresses in its head, and to files that are there', () => {
     const pages = [...files.keys()].filter((path) => path.endsWith('.html'));
+    // A policy may allow no styles within a page: they stand in its stylesheet.
+    const classes = pages.flatMap((path) => page(path).match(/dusky-s-\w+/g) ?? []);
+    for (const name of classes) expect(page('styles.css')).toContain(`.${name} { `);
+    expect(pages.some((path) => / style=/.test(page(path)))).toBe(false);
+    expect(classes.length).toBeGreaterThan(3);
     expect(pages).toHaveLength(3 * (1 + 1 + 3));
     const from = 'https://gullmoor.example/kiln-diary/';
     const withIndex = (path: string) => (/(^|\/)$/.test(path) ? `${path}index.html` : path);

@@ -25,6 +25,7 @@ import {
   type PictureOptions,
 } from '../picture.ts';
 import { saidPassage } from '../passage.ts';
+import { styled } from '../inline-styles.ts';
 import { OWN } from '../styles.ts';
 import { partId } from './styles.ts';
 import { sketchMarkup } from './sketch.ts';
@@ -34,7 +35,7 @@ export interface ArrangedItem extends Cell {
   row: PhotoRow;
 }
 
-export interface ArrangedLook extends Pick<PictureOptions, 'language' | 'both'> {
+export interface ArrangedLook extends Pick<PictureOptions, 'language' | 'both' | 'sink'> {
   arrangement: Arrangement;
   urlOf: (row: PhotoRow, variant: RowVariant) => string;
   /** It stands in the first screen: its first picture loads at once. */
@@ -97,6 +98,7 @@ export const pictureIn = (
   first,
   urlOf: (variant) => context.urlOf(item.row, variant),
   ...(context.both !== undefined && { both: context.both }),
+  ...(context.sink && { sink: context.sink }),
   ...(context.language !== undefined && { language: context.language }),
   ...(context.wordsLanguage && { wordsLanguage: context.wordsLanguage(item.row) }),
 });
@@ -267,7 +269,7 @@ export function cells(
     const figure = figureOf(item, n, context, shown);
     if (!figure) return texts;
     const inside = [figure, ...templateOf(item, context)].join('\n');
-    return [...texts, `${tag('li', { style: style?.(n) ?? null })}\n${indent(inside)}\n</li>`];
+    return [...texts, `${tag('li', styled(style?.(n), context.sink))}\n${indent(inside)}\n</li>`];
   });
   // A text whose picture is gone is not lost: it stands at the end.
   const last = between

@@ -15,6 +15,7 @@ import type {
 import { saidIn, type Reading, type Said } from '../../html/languages.ts';
 import { titlesOf } from '../../page/texts.ts';
 import type { ArrangedLook } from '../arranged/items.ts';
+import type { StyleSink } from '../inline-styles.ts';
 
 export interface PageOptions {
   page: SetPage;
@@ -43,6 +44,8 @@ export interface PageOptions {
   wordsLanguage?: (row: PhotoRow) => Language;
   /** From the page's folder to that of the styles. */
   base?: string;
+  /** Takes the styles of single elements, which then stand in the stylesheet. */
+  sink?: StyleSink;
   /** Arrangements on it need the script beside the styles. */
   scripted?: boolean;
 }
@@ -55,6 +58,7 @@ export function lookOf(options: PageOptions, arrangement: Arrangement): Omit<Arr
     arrangement: { ...arrangement, title: titleOf(arrangement, options).text },
     urlOf,
     both: context.policy.modern === 'both',
+    ...(options.sink && { sink: options.sink }),
     ...readingOf(options),
     ...(wordsLanguage && { wordsLanguage }),
     ...(page && { page }),

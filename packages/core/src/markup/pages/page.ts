@@ -38,6 +38,7 @@ export function placeMarkup(slot: Slot, first: boolean, titled: boolean, options
       slot,
       first: first && n === 0,
       both: context.policy.modern === 'both',
+      ...(options.sink && { sink: options.sink }),
       language: languageOf(options),
       ...(wordsLanguage && { wordsLanguage: wordsLanguage(row) }),
       urlOf: (variant) => urlOf(row, variant),
