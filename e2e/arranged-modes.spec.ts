@@ -145,8 +145,14 @@ test('a film takes its poster’s place when it is asked for, and nothing of it 
   await page.route('**/film.webm', (route) =>
     route.fulfill({ body: Buffer.from(film), contentType: 'video/webm' }),
   );
+  await page.route('**/film.*.vtt', (route) =>
+    route.fulfill({
+      body: 'WEBVTT\n\n00:00.000 --> 00:05.000\nThe plate is turned.\n',
+      contentType: 'text/vtt',
+    }),
+  );
   await page.goto(address({ names: 'diary' }));
-  const poster = page.getByRole('link', { name: /Play the film/ });
+  const poster = page.getByRole('link', { name: /Play the film: Plate on slate/ });
   await poster.scrollIntoViewIfNeeded();
   const before = (await poster.locator('img').boundingBox())!;
   expect(asked).toEqual([]);
@@ -156,6 +162,22 @@ test('a film takes its poster’s place when it is asked for, and nothing of it 
   await expect(player).toBeFocused();
   await expect.poll(() => player.evaluate((video: HTMLVideoElement) => video.readyState)).toBeGreaterThan(1);
   expect(asked.length).toBeGreaterThan(0);
+  // Its title names it; its captions are shown in the page's language, and can be had in the other.
+  await expect(player).toHaveAttribute('aria-label', 'Plate on slate');
+  const tracks = () =>
+    player.evaluate((video: HTMLVideoElement) =>
+      [...video.textTracks].map(({ kind, language, label, mode, cues }) => [
+        kind,
+        language,
+        label,
+        mode,
+        cues?.length,
+      ]),
+    );
+  await expect.poll(tracks).toEqual([
+    ['captions', 'en', 'English', 'showing', 1],
+    ['captions', 'de', 'Deutsch', 'disabled', undefined],
+  ]);
   const now = (await player.boundingBox())!;
   expect(Math.abs(now.width - before.width) + Math.abs(now.height - before.height)).toBeLessThan(2);
   expect(await axeFindings(page)).toEqual([]);

@@ -150,7 +150,8 @@ export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
     };
     const [width, height] = SIZES[n]!;
     const leads = name === 'diary' && n + 1 === FILM ? '/film.webm' : name === 'worded' ? '/shop/' : '';
-    const placements = [{ slot: name, link: leads, words: {}, crops: {} }];
+    const captions = { en: '/film.en.vtt', de: '/film.de.vtt' };
+    const placements = [{ slot: name, link: leads, words: {}, crops: {}, captions }];
     const row = sampleRow(
       slots.map(({ id }) => id),
       { id: n + 1, words, ...(leads && { placements }) },

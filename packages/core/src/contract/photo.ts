@@ -148,6 +148,8 @@ export interface Placement {
   words: Partial<Words>;
   /** The same in the site's further languages. */
   others?: InOthers<Partial<Words>>;
+  /** Of a film that it leads to: addresses of its captions as WebVTT, by language. */
+  captions?: InOthers;
   /** A crop that differs here, by shape; in the space of the frame's crops. */
   crops: Frame['crops'];
 }

@@ -17,6 +17,7 @@ import { slotProblem } from '../places/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
 import { prefixProblem } from '../html/address.ts';
 import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
+import { captionsProblem } from '../html/film.ts';
 import { linkProblem } from '../html/link.ts';
 import { languagesProblem } from '../words/language-tags.ts';
 import { NO_WORDS } from '../words/no-words.ts';
@@ -46,10 +47,11 @@ const TEXTS_HERE = Object.fromEntries(SPOKEN.map((field) => [field, lineProblem(
 function checkPlacements(photo: Photo, placements: readonly Placement[]): void {
   const slots = placements.map(({ slot }) => slot);
   refuse(new Set(slots).size !== slots.length && 'A place is named twice.');
-  for (const { link, words, crops, others } of placements) {
+  for (const { link, words, crops, others, captions } of placements) {
     refuse(linkProblem(link));
     checkWords(words, photo.words);
     refuse(othersProblem(others, textsProblem(TEXTS_HERE)));
+    refuse(othersProblem(captions, captionsProblem));
     for (const [shape, crop] of listedCrops(crops)) refuse(frameCropProblem(crop, shape, photo));
   }
 }

@@ -5,3 +5,4 @@ export * from './phrases.ts';
 export * from './address.ts';
 export * from './passage.ts';
 export * from './languages.ts';
+export * from './film.ts';

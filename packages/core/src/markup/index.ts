@@ -1,6 +1,6 @@
 // What the room offers to the others.
 export * from './arranged/arranged.ts';
-export { isPoster } from './arranged/items.ts';
+export { isPoster } from './arranged/links.ts';
 export * from './arranged/styles.ts';
 export * from './styles.ts';
 export { ElementStyles, type StyleSink } from './inline-styles.ts';

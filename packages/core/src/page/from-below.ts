@@ -63,6 +63,11 @@ export function photoFrom(row: PhotoRow, depth: Depth): PhotoRow {
         ...one,
         link: linkFrom(one.link, depth),
         words: wordsFrom(one.words),
+        ...(one.captions && {
+          captions: Object.fromEntries(
+            Object.entries(one.captions).map(([of, address]) => [of, linkFrom(address ?? '', depth)]),
+          ),
+        }),
       })) ?? null,
   };
 }

@@ -6,3 +6,4 @@ export * from './plans-alike.ts';
 export * from './sharpness.ts';
 export * from './replacement.ts';
 export * from './ways-out.ts';
+export * from './films.ts';

@@ -230,12 +230,13 @@ const pages: Migration = {
 /** Acts that were carried out are known by their tokens; what still belongs to something is never deleted along. */
 const oneDoorStep: Migration = { name: '011-one-door', up: oneDoor };
 
-/** What a photo says in one place alone is said in the site's further languages, too. */
+/** What a photo says in one place alone is said in the site's further languages, too; films have captions. */
 const wordsHere: Migration = {
   name: '012-words-here',
   async up(tables) {
     const placements = await tables.describeTable('photo_placements');
-    if (!placements.others) await tables.addColumn('photo_placements', 'others', json());
+    for (const name of ['others', 'captions'])
+      if (!placements[name]) await tables.addColumn('photo_placements', name, json());
   },
 };
 

@@ -74,6 +74,8 @@ export class PlacementModel extends Model {
   declare crops: Placement['crops'];
   /** Its words in the site's further languages; null for none. */
   declare others: Placement['others'] | null;
+  /** Of a film that it leads to; null for none. */
+  declare captions: Placement['captions'] | null;
 }
 
 /** An act that was carried out, by the token that names it, with its answer. */
@@ -240,6 +242,7 @@ export function defineModels(sequelize: Sequelize): void {
     words: json('words'),
     crops: json('crops'),
     others: json('others'),
+    captions: json('captions'),
   });
   define(ActModel, 'acts', {
     token: { ...text(64), primaryKey: true },

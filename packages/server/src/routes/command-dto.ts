@@ -185,6 +185,7 @@ class PlacementDto implements Placement {
   @AreCrops() crops!: Frame['crops'];
   /** Judged in the core. */
   @IfGiven() @IsObject() others?: InOthers<Partial<Words>>;
+  @IfGiven() @IsObject() captions?: InOthers;
 }
 
 class PlacementsCommandDto {

@@ -5,7 +5,7 @@ import { addressUnder } from '@dusky-otter/core/html';
 import { arrangedMarkup, figureMarkup, figureStyles, plainMarkup, rowMarkup } from '@dusky-otter/core/markup';
 import { isDeviceName, shownName, slugOf } from '@dusky-otter/core/naming';
 import { addressOfPage } from '@dusky-otter/core/page';
-import { slotsOf } from '@dusky-otter/core/plan';
+import { filmsBeside, slotsOf } from '@dusky-otter/core/plan';
 import { concernsOf, handoverConcerns, sentTo } from '@dusky-otter/core/readiness';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
@@ -223,6 +223,7 @@ export const handoverRoutes =
         bytes: files.reduce((sum, { bytes }) => sum + (bytes ?? 0), 0),
         lacking: lacking.length,
         first: lacking.slice(0, MOST_NAMED),
+        beside: filmsBeside(handover.rows, handover.setPlaces, handover.context),
         selection: selections.keep(setId, photos),
       };
     });

@@ -33,10 +33,10 @@ export async function placementsOf(
     order: [['rank', 'ASC']],
     ...reading,
   });
-  for (const { photoId, slot, link, words, crops, others } of found)
+  for (const { photoId, slot, link, words, crops, others, captions } of found)
     placements.set(photoId, [
       ...(placements.get(photoId) ?? []),
-      { slot, link, words, crops, ...(others && { others }) },
+      { slot, link, words, crops, ...(others && { others }), ...(captions && { captions }) },
     ]);
   return placements;
 }
@@ -51,7 +51,14 @@ export async function writePlacements(
   for (const photoId of inParts(ids))
     await PlacementModel.destroy({ where: { setId, photoId }, transaction: t });
   const rows = [...placements].flatMap(([photoId, own]) =>
-    (own ?? []).map((placement, rank) => ({ setId, photoId, rank, others: null, ...placement })),
+    (own ?? []).map((placement, rank) => ({
+      setId,
+      photoId,
+      rank,
+      others: null,
+      captions: null,
+      ...placement,
+    })),
   );
   for (const part of inParts(rows)) await PlacementModel.bulkCreate(part, { transaction: t });
 }

@@ -29,6 +29,7 @@ import type {
   WordsPreview,
 } from '@dusky-otter/core/contract';
 import type { SentEdit } from '@dusky-otter/core/edits';
+import type { FileBeside } from '@dusky-otter/core/plan';
 import type { Concern, QualityPoint } from '@dusky-otter/core/readiness';
 import { NO_WORDS } from '@dusky-otter/core/words';
 
@@ -103,6 +104,8 @@ export interface HandoverCheck {
   bytes: number;
   lacking: number;
   first: { id: number; name: string; concerns: Concern[] }[];
+  /** Films and captions that the page names, and that do not go along. */
+  beside: FileBeside[];
   /** Names the photos in the address of the download. */
   selection: string;
 }

@@ -1,11 +1,12 @@
 // What is decided for one picture of an arrangement alone: where it leads, words that differ here, and a crop of its own.
 import { slotsOfArrangement } from '@dusky-otter/core/arrange';
 import type { Arrangement, Words } from '@dusky-otter/core/contract';
-import { linkProblem } from '@dusky-otter/core/html';
+import { captionsProblem, isFilm, linkProblem } from '@dusky-otter/core/html';
 import { shownName } from '@dusky-otter/core/naming';
 import { placementIn } from '@dusky-otter/core/plan';
+import { languageName } from '@dusky-otter/core/words';
 import { Link } from 'react-router';
-import { useSetId, useSetPlaces, type Row } from '../server/hooks.ts';
+import { useSetId, useSetPlaces, useSite, type Row } from '../server/hooks.ts';
 import { TextLine } from '../ui/TextLine.tsx';
 import { CropHere } from './CropHere.tsx';
 import { placeHere } from '../editing/placing.ts';
@@ -25,6 +26,7 @@ interface Props {
 export function Here({ arrangement, row, close }: Props) {
   const setId = useSetId();
   const setPlaces = useSetPlaces();
+  const site = useSite();
   const { shortName } = arrangement;
   const here = placementIn(row, shortName);
   const name = shownName(row.words, row.fileName);
@@ -66,6 +68,25 @@ export function Here({ arrangement, row, close }: Props) {
           save={(text, began) => say(part, text, part === 'alt' ? 'alt text' : part, began)}
         />
       ))}
+      {isFilm(here.link) &&
+        (site?.languages ?? []).map((language) => (
+          <TextLine
+            key={`captions ${language} ${row.id}`}
+            label={`Captions of the film, ${languageName(language)}`}
+            most={2000}
+            mono
+            saved={here.captions?.[language] ?? ''}
+            version={row.version}
+            placeholder="film.vtt"
+            problemOf={(text) => (text.trim() === '' ? null : captionsProblem(text))}
+            save={(text, began) => {
+              const said = Object.entries({ ...here.captions, [language]: text.trim() });
+              const captions = Object.fromEntries(said.filter(([, address]) => address));
+              placeHere(row, setPlaces, { slot: shortName, captions }, 'captions', began);
+            }}
+            hint="A WebVTT file. The title here is the film’s title, the picture its poster."
+          />
+        ))}
       {shapes.map(
         ({ shape }) => shape !== 'own' && <CropHere key={shape} row={row} slot={shortName} shape={shape} />,
       )}

@@ -57,6 +57,28 @@ function Lacking({ check, setId }: { check: HandoverCheck; setId: number }) {
   );
 }
 
+/** Films lie on the site beside the page: which ones have to be put there. */
+function Beside({ files, setId }: { files: HandoverCheck['beside']; setId: number }) {
+  if (files.length === 0) return null;
+  return (
+    <div className="mt-3">
+      <StateTag state="care">
+        {files.length === 1 ? 'A file of a film does' : `${files.length} files of films do`} not go along. Put
+        {files.length === 1 ? ' it' : ' them'} beside the page on the site:
+      </StateTag>
+      <ul className="mt-1 grid gap-0.5 pl-5">
+        {files.map(({ photo, address }) => (
+          <li key={address}>
+            <Link className="font-figure hover:underline" to={`/sets/${setId}/frame/${photo}`}>
+              {address}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 export function DownloadSheet({ open, onClose, ids, setId }: Props) {
   const thorough = usePreparation()?.thorough.made;
   const { data: check, error } = useQuery({
@@ -89,6 +111,7 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
       {check && <Lacking check={check} setId={setId} />}
+      {check && <Beside files={check.beside} setId={setId} />}
       <LanguageLacks />
       <div className="mt-3">
         <ThoroughPass />

@@ -182,8 +182,10 @@ describe('a feed', () => {
   test('has a poster where a picture leads to a film, and brings along what plays it', () => {
     const placements = placed('pots').map((placement) => ({ ...placement, link: 'kiln.webm?v=1' }));
     const markup = markupOf(optionsFor('feed'), [{ placements }, {}]);
-    expect(markup.match(/<a href="kiln.webm\?v=1" data-dusky-film="">/g)).toHaveLength(1);
-    expect(markup).toContain('<span class="dusky-poster">Play the film</span>');
+    expect(
+      markup.match(/<a href="kiln.webm\?v=1" data-dusky-film="{&quot;title&quot;:&quot;Jug&quot;}">/g),
+    ).toHaveLength(1);
+    expect(markup).toContain('<span class="dusky-poster">Play the film: Jug</span>');
     const { cell } = slotsOfArrangement(arrangementOf(optionsFor('feed')));
     expect(runtimeFor([{ ...cell, films: true }])).toEqual({
       styles: ['set', 'feed', 'film'],

@@ -7,14 +7,9 @@ import { indent, tag } from '../../html/html.ts';
 import { saidIn, spokenMarkup } from '../../html/languages.ts';
 import { phrasesIn } from '../../html/phrases.ts';
 import { OWN } from '../styles.ts';
-import {
-  addressOf,
-  pageLinks,
-  readingIn,
-  type Among,
-  type ArrangedContext,
-  type ArrangedLook,
-} from './items.ts';
+import { pageLinks } from './items.ts';
+import { readingIn, type Among, type ArrangedContext, type ArrangedLook } from './look.ts';
+import { addressOf } from './links.ts';
 import { PARTS, type InnerParts } from './kinds.ts';
 import { arrangementClass, partId } from './styles.ts';
 

@@ -1,116 +1,23 @@
-// The pictures of an arrangement: each as a figure that works without a script, in lists, with what scripts show of it.
-import type { Cell } from '../../arrange/cells.ts';
-import type {
-  Arrangement,
-  FeedPart,
-  Gallery,
-  Language,
-  PageEntry,
-  PhotoRow,
-  RowVariant,
-  Slot,
-} from '../../contract/index.ts';
-import { slugOf } from '../../naming/naming.ts';
-import { wordsIn } from '../../plan/plan.ts';
+// The pictures of an arrangement in lists: each as a figure that works without a script, with what scripts show of it.
+import type { FeedPart, Gallery } from '../../contract/index.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
-import { marked, saidIn, spokenMarkup, type Reading } from '../../html/languages.ts';
-import type { Phrases } from '../../html/phrases.ts';
-import {
-  altOf,
-  belowPicture,
-  figcaptionOf,
-  pictureMarkup,
-  storedOf,
-  targetIn,
-  type PictureOptions,
-} from '../picture.ts';
-import { saidPassage } from '../passage.ts';
+import { saidIn, spokenMarkup } from '../../html/languages.ts';
+import { wordsIn } from '../../plan/plan.ts';
 import { styled } from '../inline-styles.ts';
+import { saidPassage } from '../passage.ts';
+import { altOf, belowPicture, figcaptionOf, targetIn } from '../picture.ts';
 import { OWN } from '../styles.ts';
+import { clickable } from './links.ts';
+import {
+  figureIn,
+  foreign,
+  pictureFor,
+  pictureIn,
+  readingIn,
+  type ArrangedContext,
+  type ArrangedItem,
+} from './look.ts';
 import { partId } from './styles.ts';
-import { sketchMarkup } from './sketch.ts';
-
-/** One picture of an arrangement, with where it stands. */
-export interface ArrangedItem extends Cell {
-  row: PhotoRow;
-}
-
-export interface ArrangedLook extends Pick<PictureOptions, 'language' | 'both' | 'sink'> {
-  arrangement: Arrangement;
-  urlOf: (row: PhotoRow, variant: RowVariant) => string;
-  /** It stands in the first screen: its first picture loads at once. */
-  first: boolean;
-  /** Language of a photo's words, where it is not the page's. */
-  wordsLanguage?: (row: PhotoRow) => Language;
-  /** The site's first language, in which its texts are where the page's has none; the page's where left out. */
-  main?: Language;
-  /** Headings within it stand below one of this page's; h2 where none stands above it. */
-  under?: 'h2' | 'h3';
-  /** Which page of it, from 1, and the addresses of all; without them all pictures stand on one. */
-  page?: { n: number; addressOf: (n: number) => string };
-  /** Address of a picture's own page, where it has one. */
-  ownPageOf?: (row: PhotoRow) => string;
-  /** The site's pages by their sets, for indexes, and how one leads to them. */
-  pages?: { of: (set: number) => PageEntry | null; addressOf: (page: PageEntry) => string };
-  /** Address of a view of a photo, for pictures whose files are not made: arrangements are tried with them. */
-  viewOf?: (row: PhotoRow) => string;
-}
-
-/** Where the pictures of a page stand among all of its gallery, and what lies before and behind them. */
-export interface Among {
-  /** Pictures on pages before this one. */
-  from: number;
-  all: number;
-  /** Addresses of the picture before this page's first, and of the one behind its last; round at both ends. */
-  before: string;
-  behind: string;
-}
-
-/** What markup of an arrangement is made from. */
-export interface ArrangedContext extends ArrangedLook {
-  items: readonly ArrangedItem[];
-  phrases: Phrases;
-  /** Where it has several pages. */
-  among?: Among;
-}
-
-/** Which language its texts are read in. */
-export const readingIn = ({
-  language = 'en',
-  main = language,
-}: Pick<ArrangedLook, 'language' | 'main'>): Reading => ({
-  language,
-  main,
-});
-
-/** The picture with its files, or as a sketch where that is wanted and some are missing. */
-export const pictureFor = (options: PictureOptions, { viewOf }: ArrangedContext): string | null =>
-  pictureMarkup(options) ?? (viewOf ? sketchMarkup(options.row, options.slot, viewOf(options.row)) : null);
-
-export const pictureIn = (
-  item: ArrangedItem,
-  slot: Slot,
-  first: boolean,
-  context: ArrangedContext,
-): PictureOptions => ({
-  row: item.row,
-  slot,
-  first,
-  urlOf: (variant) => context.urlOf(item.row, variant),
-  ...(context.both !== undefined && { both: context.both }),
-  ...(context.sink && { sink: context.sink }),
-  ...(context.language !== undefined && { language: context.language }),
-  ...(context.wordsLanguage && { wordsLanguage: context.wordsLanguage(item.row) }),
-});
-
-/** Attributes of what a photo's words stand in, where they are in another language than the page. */
-function foreign({ row }: ArrangedItem, { wordsLanguage, language = 'en' }: ArrangedContext) {
-  return marked(wordsLanguage?.(row) ?? language, language);
-}
-
-/** A figure, marked where its words are in another language than the page. */
-export const figureIn = (item: ArrangedItem, inside: readonly string[], context: ArrangedContext): string =>
-  `${tag('figure', foreign(item, context))}\n${indent(inside.join('\n'))}\n</figure>`;
 
 /** A figure whose caption lies over its picture, and its long description behind it, which nothing covers. */
 function figureBefore(
@@ -123,80 +30,6 @@ function figureBefore(
   if (!longDescription) return figure;
   const behind = tag('div', { class: `${OWN}-behind`, ...foreign(item, context) });
   return `${figure}\n${behind}\n${indent(longDescription)}\n</div>`;
-}
-
-/** Its largest file that every browser reads: where a link leads without scripts. */
-export function fileOf({ row, large }: ArrangedItem, { urlOf, viewOf }: ArrangedContext): string | null {
-  if (!large) return null;
-  const plain = storedOf(row, large, large.shapes[0]!.shape).filter(
-    ({ format }) => format !== 'avif' && format !== 'webp',
-  );
-  const widest = plain.at(-1);
-  return widest ? urlOf(row, widest) : (viewOf?.(row) ?? null);
-}
-
-/** Names a picture's address within its page: what it shows, and which photo it is. */
-export const addressOf = (
-  { row }: Pick<ArrangedItem, 'row'>,
-  { arrangement }: Pick<ArrangedLook, 'arrangement'>,
-): string =>
-  [arrangement.shortName, slugOf(row.words.title || row.words.alt, 32), row.id].filter(Boolean).join('-');
-
-/** Files of films in open formats. */
-const FILM = /\.(webm|ogv|mp4)(?:[?#].*)?$/i;
-
-/** Whether a picture leads to a film: then it is the film's poster. */
-export const isPoster = (item: Pick<ArrangedItem, 'row' | 'cell'>): boolean =>
-  FILM.test(targetIn(item.row, item.cell.id)?.address ?? '');
-
-/** What is shown over a poster and names what a click does. */
-const filmBadge = ({ phrases }: ArrangedContext): string =>
-  `\n<span class="${OWN}-poster">${escapeHtml(phrases.film)}</span>`;
-
-/**
- * Where a link leads that opens the viewer: to the picture's own page, or to its file. Where no file is offered it leads
- * nowhere without a script, which makes it a link. A file that the viewer offers beside an own page is named.
- */
-export function wayTo(
-  { row }: ArrangedItem,
-  file: string,
-  { ownPageOf, arrangement: { options } }: ArrangedContext,
-): Record<string, string | null> {
-  const own = ownPageOf?.(row);
-  const { files = true, download = false } = 'files' in options ? options : {};
-  return {
-    href: own ?? (files ? file : null),
-    [`data-${OWN}-file`]: own !== undefined && files && download ? file : null,
-  };
-}
-
-/** The picture of a cell: alone, as a link to where it leads, or to its large file or its own page. */
-function clickable(item: ArrangedItem, n: number, context: ArrangedContext): string | null {
-  const first = context.first && n === 0;
-  const options = pictureIn(item, item.cell, first, context);
-  const picture = pictureFor(options, context);
-  if (!picture) return null;
-  const words = wordsIn(item.row, item.cell.id);
-  const target = targetIn(item.row, item.cell.id);
-  const file = target ? null : fileOf(item, context);
-  if (!target && !file) return picture;
-  // A picture without words of its own still leads somewhere, and that has a name.
-  const unnamed = altOf(words) === '';
-  const { phrases, items } = context;
-  const said = words.title.trim() || phrases.picture(n + 1, items.length);
-  const poster = isPoster(item);
-  const link = tag('a', {
-    ...(target ? { href: target.address } : wayTo(item, file!, context)),
-    ...(target?.newWindow && !poster && { target: '_blank', rel: 'noopener' }),
-    [`data-${OWN}-open`]: target ? null : addressOf(item, context),
-    [`data-${OWN}-film`]: poster ? '' : null,
-    'aria-label': unnamed && !poster ? said : null,
-  });
-  const window =
-    target?.newWindow && !poster
-      ? `\n<span class="${OWN}-said">(${escapeHtml(phrases.newWindow)})</span>`
-      : '';
-  return `${link}\n${indent(picture + (poster ? filmBadge(context) : window))}\n</a>`;
 }
 
 /** What of a photo's words stands with its figure: a description that is shown nowhere else is never left out. */

@@ -6,21 +6,9 @@ import type { Phrases } from '../../html/phrases.ts';
 import { evenShapeOf } from '../../slots/slots.ts';
 import { belowPicture, figcaptionOf } from '../picture.ts';
 import { OWN } from '../styles.ts';
-import {
-  addressOf,
-  cells,
-  covers,
-  figureIn,
-  figureOf,
-  fileOf,
-  pictureFor,
-  pictureIn,
-  slides,
-  templateOf,
-  wayTo,
-  type ArrangedContext,
-  type Below,
-} from './items.ts';
+import { cells, covers, figureOf, slides, templateOf, type Below } from './items.ts';
+import { figureIn, pictureFor, pictureIn, type ArrangedContext } from './look.ts';
+import { addressOf, fileOf, wayTo } from './links.ts';
 import { bandWidths } from './styles.ts';
 
 export interface InnerParts {

@@ -14,7 +14,7 @@ import type {
 } from '../../contract/index.ts';
 import { saidIn, type Reading, type Said } from '../../html/languages.ts';
 import { titlesOf } from '../../page/texts.ts';
-import type { ArrangedLook } from '../arranged/items.ts';
+import type { ArrangedLook } from '../arranged/look.ts';
 import type { StyleSink } from '../inline-styles.ts';
 
 export interface PageOptions {

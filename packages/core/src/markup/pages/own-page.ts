@@ -4,7 +4,7 @@ import type { Arrangement, PhotoRow } from '../../contract/index.ts';
 import { cropIn, wordsIn } from '../../plan/plan.ts';
 import { slotsOf } from '../../plan/set-places.ts';
 import { shownIn } from '../arranged/arranged.ts';
-import { pictureIn, type ArrangedContext } from '../arranged/items.ts';
+import { pictureIn, type ArrangedContext } from '../arranged/look.ts';
 import { escapeHtml, indent, tag } from '../../html/html.ts';
 import { phraseMarkup, spokenMarkup, type Said } from '../../html/languages.ts';
 import { documentMarkup, languagesAbove } from './document.ts';
