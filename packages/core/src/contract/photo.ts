@@ -65,6 +65,20 @@ export interface ShownLine {
   box: Extent;
 }
 
+/** Words that hang on a language, as a file may bring them in several. */
+export type SpokenWords = Partial<Pick<Words, 'alt' | 'caption' | 'title' | 'longDescription'>>;
+
+/** Words that a file brings along. */
+export interface FoundWords {
+  alt: string;
+  caption: string;
+  title: string;
+  credit: string;
+  longDescription?: string;
+  /** The same as it says them in languages that it names. */
+  others?: InOthers<SpokenWords>;
+}
+
 /** What was read from an original when it was taken in. Width and height are after EXIF orientation. */
 export interface OriginalFacts {
   hash: string;
@@ -95,7 +109,7 @@ export interface OriginalFacts {
     extent?: Extent;
   };
   /** Words that the file brought along; a long description is absent where it was taken in before that was looked for. */
-  found: { alt: string; caption: string; title: string; credit: string; longDescription?: string };
+  found: FoundWords;
   /** What is wrong with the file although most of its picture is there, as a sentence; null for a sound one. */
   damage: string | null;
   /** What was left out or can't be shown although the file is sound, as a sentence; absent where there is nothing. */

@@ -53,6 +53,8 @@ export type TakeInResult =
   | { kind: 'new' | 'already-here' | 'back-from-bin'; photo: SentPhoto }
   | { kind: 'from-another-set'; photo: SentPhoto; setName: string }
   | { kind: 'refused'; refusal: Refusal }
+  /** Words of photos: given to those of its name that are here, or kept for one that is still to come. */
+  | { kind: 'words'; name: string; photos: string[] }
   /** Not added: a photo of that name is there, or it was sent for one. */
   | { kind: 'offered'; offer: Offer };
 

@@ -17,3 +17,4 @@ export * from './catalogue.ts';
 export * from './score.ts';
 export * from './filler.ts';
 export * from './language-tags.ts';
+export * from './found.ts';

@@ -1,7 +1,7 @@
 // A file that came gets its row: a photo of its own, the one that the site has of it already, or an offer for a photo.
-import type { Offer, OriginalFacts, Words } from '@dusky-otter/core/contract';
+import type { Offer, OriginalFacts } from '@dusky-otter/core/contract';
 import { firstFrame } from '@dusky-otter/core/geometry';
-import { NO_WORDS } from '@dusky-otter/core/words';
+import { firstWords, furtherWords, NO_WORDS } from '@dusky-otter/core/words';
 import { Op } from 'sequelize';
 import type { ViewHashes } from '../codec/protocol.ts';
 import { MembershipModel, OfferModel, OriginalModel, PhotoModel, SetModel } from '../database/models.ts';
@@ -35,8 +35,6 @@ export type Placed =
 
 /** Photos come to a site one change after the other: it has a picture once. */
 const FOR_SITE = { forSite: true };
-
-const wordsFrom = ({ found }: OriginalFacts): Words => ({ ...NO_WORDS, ...found });
 
 /** @throws ProblemError no-such-photo where a photo is not in a set, or in its bin */
 export async function mustStand(setId: number, photoId: number, work?: SetWork): Promise<void> {
@@ -92,7 +90,10 @@ async function newPhoto(work: SetWork, fileName: string, facts: OriginalFacts): 
     },
     { transaction: t },
   );
-  await writeWords(new Map([[photo.id, wordsFrom(facts)]]), site.languages[0]!, t);
+  const [main = 'en'] = site.languages;
+  await writeWords(new Map([[photo.id, firstWords(facts.found, main)]]), main, t);
+  for (const [language, said] of furtherWords(facts.found, site.languages))
+    await writeWords(new Map([[photo.id, { ...NO_WORDS, ...said }]]), language, t);
   return photo;
 }
 

@@ -1,5 +1,5 @@
 // Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
-import type { OriginalFacts } from '@dusky-otter/core/contract';
+import type { FoundWords, InOthers, Language, SpokenWords } from '@dusky-otter/core/contract';
 import { isFiller, LONGEST_TEXT } from '@dusky-otter/core/words';
 import ExifReader from 'exifreader';
 
@@ -7,7 +7,7 @@ export interface FoundFacts {
   takenAt: string | null;
   hasPosition: boolean;
   camera: string | null;
-  found: Required<OriginalFacts['found']>;
+  found: FoundWords & { longDescription: string };
 }
 
 type Tags = Record<string, { description?: unknown; value?: unknown } | undefined>;
@@ -29,6 +29,48 @@ function oneLanguage(value: unknown): unknown {
   if (!Array.isArray(value)) return undefined;
   const said = (value as Alternative[]).filter((one) => one.attributes?.lang !== undefined);
   return (said.find((one) => one.attributes!.lang === 'x-default') ?? said[0])?.value;
+}
+
+/** Languages in which a file says something; more are none. */
+const MOST_LANGUAGES = 50;
+
+/** The same text as a file says it in languages that it names; x-default names none. */
+function spoken(tags: Tags | undefined, name: string): [Language, string][] {
+  const value = tags?.[name]?.value;
+  if (!Array.isArray(value)) return [];
+  return (value as Alternative[]).flatMap(({ value: said, attributes }): [Language, string][] => {
+    const language = tagOf(attributes?.lang);
+    return language !== null && typeof said === 'string' && said.trim()
+      ? [[language, said.trim().slice(0, LONGEST_TEXT)]]
+      : [];
+  });
+}
+
+/** A language's tag as it is written; null for what is none. */
+function tagOf(tag: unknown): Language | null {
+  if (typeof tag !== 'string' || tag.length > 35 || tag.toLowerCase() === 'x-default') return null;
+  try {
+    return Intl.getCanonicalLocales(tag)[0] ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** In which property which text stands in several languages (XMP, 8.2.2.4; IPTC Photo Metadata Standard). */
+const SPOKEN_IN: readonly [keyof SpokenWords, string][] = [
+  ['alt', 'AltTextAccessibility'],
+  ['caption', 'description'],
+  ['title', 'title'],
+  ['longDescription', 'ExtDescrAccessibility'],
+];
+
+function othersOf(xmp: Tags | undefined): InOthers<SpokenWords> {
+  const others = new Map<Language, SpokenWords>();
+  for (const [field, name] of SPOKEN_IN)
+    for (const [language, said] of spoken(xmp, name))
+      if (others.has(language) || others.size < MOST_LANGUAGES)
+        others.set(language, { ...others.get(language), [field]: said });
+  return Object.fromEntries(others);
 }
 
 const text = (tags: Tags | undefined, ...names: string[]): string => {
@@ -60,6 +102,7 @@ export async function findWords(file: Buffer): Promise<FoundFacts> {
     return NOTHING;
   }
   const { exif, iptc, xmp, gps } = groups;
+  const others = othersOf(xmp);
   const makers = [text(exif, 'Make'), text(exif, 'Model'), text(exif, 'Software'), text(xmp, 'CreatorTool')];
   /** The first that a person wrote: of what a camera or a program left, a photo's words know nothing. */
   const said = (...candidates: string[]): string => candidates.find((one) => !isFiller(one, makers)) ?? '';
@@ -78,6 +121,24 @@ export async function findWords(file: Buffer): Promise<FoundFacts> {
       ),
       longDescription: said(text(xmp, 'ExtDescrAccessibility')),
       credit: said(text(iptc, 'Credit'), text(xmp, 'Credit'), text(exif, 'Artist')),
+      ...(Object.keys(others).length > 0 && { others }),
     },
   };
+}
+
+/** An XMP file is a few kilobytes; what is larger is none. */
+export const LARGEST_SIDECAR = 1_000_000;
+
+/**
+ * Words of a file that lies beside a photo (XMP Specification Part 3, 1.2 "sidecar").
+ * @returns null for what is no XMP, or says nothing that a photo's words are made of
+ */
+export async function wordsOfSidecar(file: Buffer): Promise<FoundWords | null> {
+  const said = file.toString('utf8');
+  // Nothing of XMP needs definitions of its own, and they are a way to ask for more than there is.
+  if (file.length > LARGEST_SIDECAR || /<!(?:DOCTYPE|ENTITY)/i.test(said)) return null;
+  const packet = /<x:xmpmeta[\s>][\s\S]*<\/x:xmpmeta>|<rdf:RDF[\s>][\s\S]*<\/rdf:RDF>/.exec(said)?.[0];
+  if (packet === undefined) return null;
+  const { found } = await findWords(Buffer.from(`<?xpacket begin="" id=""?>${packet}<?xpacket end="r"?>`));
+  return Object.values(found).some((part) => part !== '') ? found : null;
 }

@@ -237,6 +237,8 @@ const wordsHere: Migration = {
     const placements = await tables.describeTable('photo_placements');
     for (const name of ['others', 'captions'])
       if (!placements[name]) await tables.addColumn('photo_placements', name, json());
+    const planned = await tables.describeTable('planned_words');
+    if (!planned.others) await tables.addColumn('planned_words', 'others', json());
   },
 };
 

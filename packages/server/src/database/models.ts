@@ -72,9 +72,8 @@ export class PlacementModel extends Model {
   declare link: string;
   declare words: Partial<Words>;
   declare crops: Placement['crops'];
-  /** Its words in the site's further languages; null for none. */
+  /** null for none. */
   declare others: Placement['others'] | null;
-  /** Of a film that it leads to; null for none. */
   declare captions: Placement['captions'] | null;
 }
 
@@ -241,8 +240,7 @@ export function defineModels(sequelize: Sequelize): void {
     link: text(2000),
     words: json('words'),
     crops: json('crops'),
-    others: json('others'),
-    captions: json('captions'),
+    ...{ others: json('others'), captions: json('captions') },
   });
   define(ActModel, 'acts', {
     token: { ...text(64), primaryKey: true },
@@ -301,6 +299,7 @@ export function defineModels(sequelize: Sequelize): void {
     name: text(255),
     hash: { ...hash(), defaultValue: '' },
     words: json('words'),
+    others: json('others'),
     places: json('places'),
   });
   define(MembershipModel, 'memberships', {

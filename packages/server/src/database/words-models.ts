@@ -1,5 +1,5 @@
 // What is said of photos, as Sequelize models.
-import type { Language, Role, Words } from '@dusky-otter/core/contract';
+import type { InOthers, Language, Role, SpokenWords, Words } from '@dusky-otter/core/contract';
 import { Model } from 'sequelize';
 
 /** A photo's words in one language. */
@@ -27,6 +27,8 @@ export class PlannedWordsModel extends Model {
   /** SHA-256 of the file, or "" where the table names none. */
   declare hash: string;
   declare words: Partial<Words>;
+  /** In the site's further languages; null where a table has one alone. */
+  declare others: InOthers<SpokenWords> | null;
   /** Names of places, or null. */
   declare places: string[] | null;
 }

@@ -1,4 +1,5 @@
 // Takes a file in: streamed into the vault, hashed on the way, recognised, inspected, and put into a set as a photo.
+import { readFile } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import type { Refusal } from '@dusky-otter/core/contract';
 import { positionBetween } from '@dusky-otter/core/edits';
@@ -11,7 +12,9 @@ import {
   type Placed,
 } from '../changes/arrivals.ts';
 import type { Changes } from '../changes/changes.ts';
+import { takeSidecar } from '../changes/plans.ts';
 import { refuse } from '../changes/refusals.ts';
+import { LARGEST_SIDECAR, wordsOfSidecar } from '../codec/found-words.ts';
 import type { CodecPool } from '../codec/pool.ts';
 import type { Limits } from '../config.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';
@@ -33,7 +36,8 @@ export interface Arrival {
 }
 
 /** What became of an arrival: its photo, or a refusal. */
-export type Taken = Placed | { kind: 'refused'; refusal: Refusal };
+export type Taken =
+  Placed | { kind: 'refused'; refusal: Refusal } | { kind: 'words'; name: string; photos: string[] };
 
 type Received = Awaited<ReturnType<Vault['receive']>>;
 
@@ -64,6 +68,7 @@ export class TakeIn {
     let received: Received | null = null;
     try {
       received = await this.receive(stream);
+      if (/\.xmp$/i.test(fileName)) return await this.takeWords(setId, fileName, received);
       const looked = await this.look(received, signal);
       const named = { ...(replaces !== undefined && { replaces }), fileName, position };
       try {
@@ -83,6 +88,17 @@ export class TakeIn {
     } finally {
       if (received) await this.vault.discard(received.path);
     }
+  }
+
+  /** Words that lie beside a photo in a file of their own. @throws RefusedError for what is none */
+  private async takeWords(setId: number, fileName: string, { path, bytes }: Received): Promise<Taken> {
+    const found = bytes > LARGEST_SIDECAR ? null : await wordsOfSidecar(await readFile(path));
+    if (!found)
+      throw new RefusedError(
+        'unsupported-format',
+        'This XMP file says nothing that a photo’s words are made of: a caption, a title, an alt text or a credit.',
+      );
+    return { kind: 'words', name: fileName, photos: await takeSidecar(this.changes, setId, fileName, found) };
   }
 
   private async receive(stream: Readable): Promise<Received> {

@@ -200,7 +200,7 @@ describe('a set that can’t be read', () => {
     const here = { position: 'a0', follows: false, binned: false };
     await MembershipModel.create({ setId: broken.id, photoId: id, ...here });
     await sequelize.query(
-      `INSERT INTO photo_placements VALUES (${broken.id}, ${id}, 'hero', 0, '', '{"not', '{}')`,
+      `INSERT INTO photo_placements (set_id, photo_id, slot, \`rank\`, link, words, crops) VALUES (${broken.id}, ${id}, 'hero', 0, '', '{"not', '{}')`,
     );
     server.parts.ledgers.forget(broken.id);
     await preparer.reconcileAll();

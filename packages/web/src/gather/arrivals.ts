@@ -41,6 +41,12 @@ const update = (id: number, change: Partial<Arrival>): void =>
 const drop = (id: number): void =>
   useGathering.setState(({ arrivals }) => ({ arrivals: arrivals.filter((arrival) => arrival.id !== id) }));
 
+/** What became of words that lay beside a photo. */
+const wordsSaid = ({ name, photos }: Extract<TakeInResult, { kind: 'words' }>): string =>
+  photos.length > 0
+    ? `Its words stand with ${photos.join(', ')} now, where nothing was said yet.`
+    : `Its words wait for a photo called “${name.replace(/\.xmp$/i, '')}”.`;
+
 function settle(id: number, result: TakeInResult): void {
   switch (result.kind) {
     case 'new':
@@ -48,6 +54,8 @@ function settle(id: number, result: TakeInResult): void {
     case 'offered':
       // The photo has its row, a refusal and an offer have their own: nothing more to say here.
       return drop(id);
+    case 'words':
+      return update(id, { state: 'known', sentence: wordsSaid(result) });
     case 'already-here':
       return update(id, {
         state: 'known',
