@@ -48,7 +48,7 @@ export const test = base.extend<OfTest, { serverOf: string; server: ServerProces
 export { expect };
 
 /** An edit by another window, before the test begins. */
-async function editBefore(server: ServerProcess, setId: number, commands: Command[]): Promise<void> {
+export async function editBefore(server: ServerProcess, setId: number, commands: Command[]): Promise<void> {
   const { rows, set, site } = await server.state(setId);
   const response = await fetch(`${server.address}/api/sets/${setId}/edits`, {
     method: 'POST',

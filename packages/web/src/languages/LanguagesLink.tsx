@@ -20,13 +20,18 @@ export function LanguagesLink() {
         ? `${languageName(only!.language)} lacks ${lackSaid(only!)}`
         : `${some(missing.length, 'lacks', 'lack')} something`;
   return (
-    <Link className="btn max-[1100px]:px-2" to={`/sets/${setId}/texts`} title={`Languages: ${said}`}>
+    <Link
+      className="btn max-[1100px]:px-2"
+      to={`/sets/${setId}/texts`}
+      aria-label={`Languages: ${said}`}
+      title={`Languages: ${said}`}
+    >
       {missing.length > 0 && (
         <span aria-hidden="true" className="text-amber">
           ▲
         </span>
       )}
-      Languages<span className="sr-only">: {said}</span>
+      Languages
     </Link>
   );
 }

@@ -1,6 +1,6 @@
 // The texts of a page in every language of its site, beside each other.
 import type { Language, Passage, PhotoSet, Site } from '@dusky-otter/core/contract';
-import { isBlank, textOfParagraph } from '@dusky-otter/core/html';
+import { isBlank, isRightToLeft, textOfParagraph } from '@dusky-otter/core/html';
 import type { PageText } from '@dusky-otter/core/page';
 import { languageName } from '@dusky-otter/core/words';
 import { lazy, Suspense, useState } from 'react';
@@ -37,11 +37,16 @@ function PassageCell({ text, language, version, save }: CellProps) {
     return (
       <button
         className="field min-h-[34px] w-full whitespace-pre-line text-left text-[14px]"
-        lang={language}
         onClick={() => setOpen(true)}
-        aria-label={`${label}, ${isBlank(said) ? 'not written yet' : 'change it'}`}
       >
-        {isBlank(said) ? <span className="text-ink-3">Write it…</span> : asLine(said)}
+        <span className="sr-only">{label}: </span>
+        {isBlank(said) ? (
+          <span className="text-ink-3">Write it…</span>
+        ) : (
+          <span lang={language} dir={isRightToLeft(language) ? 'rtl' : 'ltr'}>
+            {asLine(said)}
+          </span>
+        )}
       </button>
     );
   return (
