@@ -36,7 +36,7 @@ test('texts are written beside each other, counted where they are missing, and g
   await page.getByRole('link', { name: /^Languages: 2 lack something/ }).click();
   await expect(page).toHaveURL(/\/texts$/);
   const missing = page.getByRole('list', { name: 'What is missing' });
-  await expect(missing).toContainText(/German lacks 3 texts, words of \d photos\./);
+  await expect(missing).toContainText(/German lacks 3 texts and words of \d photos\./);
   const texts = page.getByRole('list', { name: 'Texts of Kiln diary' }).getByRole('listitem');
   await expect(texts).toHaveCount(3);
   expect(await axeFindings(page)).toEqual([]);
@@ -59,7 +59,7 @@ test('texts are written beside each other, counted where they are missing, and g
   await page.reload();
   await expect(german(1)).toHaveValue('Der Brand');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(missing).toContainText(/German lacks 1 text,/);
+  await expect(missing).toContainText(/German lacks 1 text and/);
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(missing).toContainText(/German lacks words of/);
 

@@ -1,6 +1,7 @@
 // npm run screenshots: renews the pictures in docs/screenshots from the demo, in Debian's Chromium. Behind -- the names of
 // some, where not all are to be renewed.
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -75,6 +76,27 @@ async function shoot(name, path, { theme = 'day', width = 1280, before, ready = 
   await page.close();
 }
 
+/** The demo's site gets a second language, and its home a title in it: as an editor writes it. */
+async function writeGerman() {
+  const { site: ofHome, set } = /** @type {any} */ (
+    await (await fetch(`${address}/api/sets/${home}`)).json()
+  );
+  const response = await fetch(`${address}/api/sets/${home}/edits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      label: 'German',
+      commands: [
+        { kind: 'site', change: { languages: ['en', 'de'] } },
+        { kind: 'set', change: { page: { ...set.page, others: { de: { title: 'Töpferei Gullmoor' } } } } },
+      ],
+      seen: { photos: {}, set: set.version, site: ofHome.version },
+      ...{ token: randomUUID(), window: 'screenshots', since: 0 },
+    }),
+  });
+  if (!response.ok) throw new Error(await response.text());
+}
+
 /** The third row has its weights. @param {import('@playwright/test').Page} page */
 const weightsShown = (page) => page.getByRole('row').nth(3).getByText(/\d kB/).first().waitFor();
 /** The third row has its pictures. @param {import('@playwright/test').Page} page */
@@ -147,11 +169,6 @@ await shoot('measure', '/sets/1/measure', {
       .waitFor({ state: 'attached' });
   },
 });
-await shoot('describe-phone', '/sets/1/describe', {
-  width: 390,
-  before: (page) => page.locator('[data-alt-of]').first().waitFor(),
-});
-
 const guide = rows.find((row) => row.fileName === 'firing-guide.png');
 await shoot('describe-bench', `/sets/1/describe/${guide?.id}`, {
   // Words in the picture have been looked for: once nothing is left to be made.
@@ -167,6 +184,10 @@ await shoot('arrange-bench', `/sets/${home}/arrange/welcome`, {
   },
 });
 await shoot('page-bench', `/sets/${home}/page`, { before: inProof });
+if (ONLY.length === 0 || ONLY.includes('texts')) await writeGerman();
+await shoot('texts', `/sets/${home}/texts`, {
+  before: (page) => page.getByRole('textbox', { name: 'German' }).first().waitFor(),
+});
 await shoot('demo-home', `/preview/${home}/`, { ready: false });
 
 await browser.close();

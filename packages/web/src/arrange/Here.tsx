@@ -69,7 +69,7 @@ export function Here({ arrangement, row, close }: Props) {
         />
       ))}
       {isFilm(here.link) &&
-        (site?.languages ?? []).map((language) => (
+        (site?.languages ?? []).map((language, n) => (
           <TextLine
             key={`captions ${language} ${row.id}`}
             label={`Captions of the film, ${languageName(language)}`}
@@ -84,7 +84,7 @@ export function Here({ arrangement, row, close }: Props) {
               const captions = Object.fromEntries(said.filter(([, address]) => address));
               placeHere(row, setPlaces, { slot: shortName, captions }, 'captions', began);
             }}
-            hint="A WebVTT file. The title here is the film’s title, the picture its poster."
+            hint={n === 0 && 'A WebVTT file. The title here is the film’s title, the picture its poster.'}
           />
         ))}
       {shapes.map(

@@ -7,7 +7,7 @@ import { some } from '../ui/some.ts';
 import { lackSaid, usePageTexts } from './lacks.ts';
 
 /** Leads to the texts in every language; nothing where a site has one. */
-export function LanguagesLink() {
+export function LanguagesLink({ className = 'btn max-[1100px]:px-2' }: { className?: string }) {
   const setId = useSetId();
   const lacks = usePageTexts()?.lacks ?? [];
   if (lacks.length === 0) return null;
@@ -21,7 +21,7 @@ export function LanguagesLink() {
         : `${some(missing.length, 'lacks', 'lack')} something`;
   return (
     <Link
-      className="btn max-[1100px]:px-2"
+      className={className}
       to={`/sets/${setId}/texts`}
       aria-label={`Languages: ${said}`}
       title={`Languages: ${said}`}

@@ -52,7 +52,7 @@ function PassageCell({ text, language, version, save }: CellProps) {
   return (
     <Suspense fallback={<p className="text-ink-2">Opening…</p>}>
       <PassageEditor passage={said} version={version} label={label} language={language} save={save} />
-      <button className="chip mt-1" onClick={() => setOpen(false)}>
+      <button className="chip mt-1 justify-self-start" onClick={() => setOpen(false)}>
         Done
       </button>
     </Suspense>

@@ -46,12 +46,14 @@ export function usePageTexts(): PageTexts | null {
   }, [set, site, counts, data]);
 }
 
+const LISTED = new Intl.ListFormat('en');
+
 /** What a language lacks in words; "" for nothing. */
 export const lackSaid = ({ texts, photos, here }: Omit<Lack, 'language' | 'first'>): string =>
-  [
-    texts > 0 && some(texts, 'text', 'texts'),
-    photos > 0 && `words of ${some(photos, 'photo', 'photos')}`,
-    here > 0 && `words of ${some(here, 'photo', 'photos')} in one place`,
-  ]
-    .filter(Boolean)
-    .join(', ');
+  LISTED.format(
+    [
+      texts > 0 && some(texts, 'text', 'texts'),
+      photos > 0 && `words of ${some(photos, 'photo', 'photos')}`,
+      here > 0 && `words of ${some(here, 'photo', 'photos')} in one place`,
+    ].filter((part) => part !== false),
+  );

@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import { wordsSaid } from '../describe/Progress.tsx';
 import { WordsMenu } from '../describe/WordsMenu.tsx';
 import { DownloadSheet } from '../handover/DownloadSheet.tsx';
+import { LanguagesLink } from '../languages/LanguagesLink.tsx';
 import { openSheet, useScreen } from '../screen/screen.ts';
 import { useCounts } from '../server/hooks.ts';
 import { idsQuery } from '../server/state.ts';
@@ -64,6 +65,7 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
           </>
         )}
       </span>
+      {describing && <LanguagesLink className="chip" />}
       <span className="ml-auto truncate text-ink-2 max-[1000px]:ml-0 max-[1000px]:basis-full">
         {actingOn(chosen.length, selected.size - chosen.length, all)}
       </span>

@@ -26,7 +26,6 @@ import { HEADINGS, useLens } from './lenses.ts';
 import { nextStep, nextWithoutWords, type Means } from './next-step.ts';
 import { focusSoon } from '../ui/reveal.ts';
 import { Row } from './Row.tsx';
-import { LanguagesLink } from '../languages/LanguagesLink.tsx';
 import { Head } from '../ui/Head.tsx';
 
 /** Tells the server which rows are on screen: their versions are made first. */
@@ -185,7 +184,6 @@ export function Worktable() {
           </>
         ) : stop === 'describe' ? (
           <>
-            <LanguagesLink />
             <button className="btn max-[1100px]:px-2" onClick={() => openSheet('table')}>
               Table of words
             </button>
