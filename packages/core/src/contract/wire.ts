@@ -130,6 +130,8 @@ export interface WordsPreview {
     /** Places where it is to go; null where the line says nothing of it. */
     slots: SlotId[] | null;
     unknownPlaces: string[];
+    /** What it says in single places, beside what is said there now. */
+    here: { slot: SlotId; now: Partial<Words>; added: Partial<Words>; conflicts: Partial<Words> }[];
   }[];
   /** Lines that can't be taken, each with the reason. */
   unclear: { line: number; fileName: string; sentence: string }[];

@@ -10,8 +10,9 @@ import type {
   Words,
 } from '../contract/index.ts';
 import { isTurned } from '../geometry/frame.ts';
-import { cropIn } from '../plan/plan.ts';
+import { cropIn, placementIn } from '../plan/plan.ts';
 import { slotsOf } from '../plan/set-places.ts';
+import { SPOKEN } from '../words/translated.ts';
 import { concernsOf, handoverConcerns, sameAltsOf } from '../readiness/readiness.ts';
 
 export interface ManifestOptions {
@@ -91,9 +92,18 @@ export function manifestOf({
   };
 }
 
+/** Heads of texts, as they are read again. */
+const HEADS = {
+  alt: 'alt text',
+  caption: 'caption',
+  title: 'title',
+  longDescription: 'long description',
+} as const;
+
 /**
  * One row a photo; see `writeCsv` for how it is read back, and `readWordsFile` for by whom.
- * @param where the places of the site and the set's own, for a column that says where each photo goes
+ * @param where the places of the site and the set's own, for a column that says where each photo goes, and one for each
+ *   text that some photo says otherwise in one place alone
  */
 export function wordsCsv(
   rows: readonly PhotoRow[],
@@ -135,5 +145,15 @@ export function wordsCsv(
         .join('; '),
     ];
   });
-  return writeCsv([where ? [...head, 'place'] : head, ...lines]);
+  if (!where) return writeCsv([head, ...lines]);
+  const columns = where.slots.flatMap(({ id, name }) =>
+    SPOKEN.filter((field) => rows.some((row) => placementIn(row, id).words[field])).map((field) => ({
+      head: `${HEADS[field]} in ${name}`,
+      of: (row: PhotoRow) => placementIn(row, id).words[field] ?? '',
+    })),
+  );
+  return writeCsv([
+    [...head, 'place', ...columns.map((column) => column.head)],
+    ...lines.map((line, n) => [...line, ...columns.map(({ of }) => of(rows[n]!))]),
+  ]);
 }

@@ -54,3 +54,9 @@ export function spokenPhoto<T extends Pick<Photo, 'words' | 'placements'>>(
   const placements = photo.placements?.map((one) => placementIn(one, language)) ?? null;
   return { photo: { ...photo, words, placements }, language };
 }
+
+/** Placements with the words that they have in one further language alone, as a table of that language says them. */
+export const placementsSaid = (
+  placements: readonly Placement[] | null,
+  language: Language,
+): Placement[] | null => placements?.map((one) => placementIn(one, language)) ?? null;

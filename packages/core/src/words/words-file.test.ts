@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { wordsCsv } from '../markup/manifest.ts';
-import { sampleRow } from '../testing/sample.ts';
+import { openIn } from '../plan/set-places.ts';
+import { sampleRow, slotById } from '../testing/sample.ts';
+import { LONGEST_TEXT } from './text/text.ts';
 import { NO_WORDS } from './no-words.ts';
 import { matched, placesMeant, readWordsFile, wordsChange } from './words-file.ts';
 
@@ -50,6 +52,41 @@ describe('a table of words', () => {
     const { lines } = readWordsFile(wordsCsv([sampleRow(['grid'], { words })]));
     expect(lines[0]!.words).toEqual({ ...words, credit: undefined, kept: undefined });
     expect(lines[0]!.hash).toBe('ab'.repeat(32));
+  });
+});
+
+describe('words of single places', () => {
+  const column = { id: 'column', name: 'Text column' };
+  test('are written in columns of their own, and read as they were', () => {
+    const [first, second] = [1, 2].map((id) => sampleRow(['column', 'grid'], { id }));
+    const here = { alt: 'The bay, here', caption: '=1+1', link: '/here' };
+    const rows = [{ ...first!, placements: [{ slot: 'column', link: '', words: here, crops: {} }] }, second!];
+    const csv = wordsCsv(rows, { slots: [slotById('column'), slotById('grid')], setPlaces: openIn('grid') });
+    expect(csv.split('\r\n')[0]).toMatch(/,place,alt text in Text column,caption in Text column$/);
+    const { lines, unknown } = readWordsFile(csv);
+    expect(unknown).toEqual([]);
+    expect(lines[0]!.here).toEqual([
+      { place: 'Text column', words: { alt: 'The bay, here', caption: '=1+1' } },
+    ]);
+    expect(lines[1]!.here).toBeUndefined();
+    expect(placesMeant(['text COLUMN'], [column]).slots).toEqual(['column']);
+  });
+  test.each([
+    ['Alt text  IN  the shop in town', 'the shop in town'],
+    ['Bildunterschrift in Titelbild', 'Titelbild'],
+  ])('head %j', (head, place) => {
+    expect(readWordsFile(`file,${head}\na.jpg,Said\n`).lines[0]!.here).toMatchObject([{ place }]);
+  });
+  test.each(['role in Hero', 'in Hero', 'alt text in', 'alt text into Hero', `alt ${' '.repeat(90)}in`])(
+    '%j is no head of them',
+    (head) => {
+      const { lines, unknown } = readWordsFile(`file,${head}\na.jpg,Said\n`);
+      expect([lines[0]!.here, unknown.length]).toEqual([undefined, 1]);
+    },
+  );
+  test('too long a text is said, as elsewhere', () => {
+    const { lines } = readWordsFile(`file,alt in Hero\na.jpg,${'x'.repeat(LONGEST_TEXT + 1)}\n`);
+    expect(lines[0]!.problem).toMatch(/longer than/);
   });
 });
 

@@ -1,10 +1,11 @@
 // Words from a table (CSV): what each line says of which photo, and what that would change. A plan may name files that
 // are not there yet.
-import type { Role, SlotId, Words, WordsText } from '../contract/index.ts';
+import type { Role, SlotId, SpokenWords, Words, WordsText } from '../contract/index.ts';
 import { csvLines, type CsvLine } from '../csv/csv.ts';
 import { linkProblem } from '../html/link.ts';
 import { NO_WORDS } from './no-words.ts';
 import { LONGEST_TEXT } from './text/text.ts';
+import { SPOKEN } from './translated.ts';
 
 /** What a line says; what it leaves empty is not in it. */
 export interface PlannedWords {
@@ -16,8 +17,16 @@ export interface PlannedWords {
   words: Partial<Words>;
   /** Names or short names of the places where it goes; null where the line says nothing of it. */
   places: string[] | null;
+  /** What is said in single places, by their names; none where the line says nothing of it. */
+  here?: readonly WordsHere[];
   /** Why the line can't be taken, as a sentence; null where it can. */
   problem: string | null;
+}
+
+/** Words that hold in one place alone. */
+export interface WordsHere {
+  place: string;
+  words: SpokenWords;
 }
 
 export interface WordsFile {
@@ -35,6 +44,8 @@ const MOST_PLACES = 50;
 /** Heads that nobody knows, as many and as long as anybody reads. */
 const UNKNOWN_SHOWN = 50;
 const LONGEST_HEAD = 100;
+/** Columns of words in single places. */
+const MOST_IN_PLACES = 200;
 /** Lines that are read before others get their turn. */
 const LINES_A_TURN = 500;
 
@@ -98,8 +109,43 @@ function problemOf(words: Partial<Words>, role: string): string | null {
   return words.link === undefined ? null : linkProblem(words.link);
 }
 
+/** A column of words that hold in one place alone. */
+interface PlaceColumn {
+  field: (typeof SPOKEN)[number];
+  place: string;
+  at: number;
+}
+
+/** "alt text in Text column": what is said in one place alone. */
+function placeColumn(head: string, at: number): PlaceColumn | null {
+  const words = head.trim().split(/\s+/);
+  const between = words.findIndex((word, n) => n > 0 && word.toLowerCase() === 'in');
+  if (between < 0) return null;
+  const column = COLUMNS.get(plainHead(words.slice(0, between).join(' ')));
+  const field = SPOKEN.find((one) => one === column);
+  const place = words.slice(between + 1).join(' ');
+  return field && place ? { field, place, at } : null;
+}
+
+/** What a line says in single places. */
+function hereIn({ cells }: CsvLine, columns: readonly PlaceColumn[]): WordsHere[] {
+  const here = new Map<string, SpokenWords>();
+  for (const { field, place, at } of columns) {
+    const text = (cells[at] ?? '').trim();
+    const said = here.get(place) ?? {};
+    if (text !== '' && said[field] === undefined) here.set(place, { ...said, [field]: text });
+  }
+  return [...here].map(([place, words]) => ({ place, words }));
+}
+
 /** @param columns where the columns that are known stand; of two of one kind the first that says something counts */
-function plannedIn({ cells, line }: CsvLine, columns: readonly (readonly [Column, number])[]): PlannedWords {
+function plannedIn(
+  csvLine: CsvLine,
+  columns: readonly (readonly [Column, number])[],
+  inPlaces: readonly PlaceColumn[],
+): PlannedWords {
+  const { cells, line } = csvLine;
+  const here = hereIn(csvLine, inPlaces);
   const said = new Map<Column, string>();
   for (const [column, at] of columns) {
     const text = (cells[at] ?? '').trim();
@@ -126,9 +172,12 @@ function plannedIn({ cells, line }: CsvLine, columns: readonly (readonly [Column
   const problem =
     places && places.length > MOST_PLACES
       ? `The line names ${places.length} places; ${MOST_PLACES} can be read.`
-      : problemOf(words, role);
+      : (problemOf(words, role) ??
+        here.map((one) => problemOf(one.words, '')).find((wrong) => wrong !== null) ??
+        null);
   return {
     ...{ line, fileName, hash, words, places },
+    ...(here.length > 0 && { here }),
     problem: named ? problem : 'The line names no file.',
   };
 }
@@ -138,13 +187,17 @@ const none = (problem: string): WordsFile => ({ lines: [], unknown: [], problem 
 /** What the first line says: where the columns that are known stand, and the heads that nobody knows. */
 function columnsIn({ cells }: CsvLine) {
   const known: [Column, number][] = [];
+  const inPlaces: PlaceColumn[] = [];
   const unknown: string[] = [];
   cells.forEach((cell, at) => {
-    const column = COLUMNS.get(plainHead(cell.slice(0, LONGEST_HEAD)));
+    const head = cell.slice(0, LONGEST_HEAD);
+    const column = COLUMNS.get(plainHead(head));
+    const ofPlace = placeColumn(cell.slice(0, 2 * LONGEST_HEAD), at);
     if (column) known.push([column, at]);
-    else if (cell.trim() !== '' && unknown.length < UNKNOWN_SHOWN) unknown.push(cell.slice(0, LONGEST_HEAD));
+    else if (ofPlace && inPlaces.length < MOST_IN_PLACES) inPlaces.push(ofPlace);
+    else if (cell.trim() !== '' && unknown.length < UNKNOWN_SHOWN) unknown.push(head);
   });
-  return { known, unknown };
+  return { known, inPlaces, unknown };
 }
 
 /** `readWordsFile` in pieces: it pauses after every few hundred lines, so that others get their turn. */
@@ -154,7 +207,7 @@ export function* wordsFileInTurns(text: string): Generator<void, WordsFile, void
     const lines = csvLines(text);
     const first = lines.next();
     if (first.done) return none('The file is empty.');
-    const { known, unknown } = columnsIn(first.value);
+    const { known, inPlaces, unknown } = columnsIn(first.value);
     if (!known.some(([column]) => column === 'file' || column === 'hash'))
       return none(
         'No column names the files. The first line must hold “file”, and what is said of each: “alt text”, “role”, “caption” and so on.',
@@ -165,7 +218,7 @@ export function* wordsFileInTurns(text: string): Generator<void, WordsFile, void
         return none(
           `The table has more than ${MOST_LINES} lines: divide it, and read one part after the other.`,
         );
-      planned.push(plannedIn(line, known));
+      planned.push(plannedIn(line, known, inPlaces));
       if (planned.length % LINES_A_TURN === 0) yield;
     }
     return { lines: planned, unknown, problem: null };

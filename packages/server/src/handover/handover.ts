@@ -5,7 +5,7 @@ import { PassThrough, type Readable } from 'node:stream';
 import type { PhotoRow, PlanContext, RowVariant } from '@dusky-otter/core/contract';
 import { ElementStyles, manifestOf, pageStyles, wordsCsv } from '@dusky-otter/core/markup';
 import { foldersOf, packetIn, shownName } from '@dusky-otter/core/naming';
-import { NO_WORDS } from '@dusky-otter/core/words';
+import { NO_WORDS, placementsSaid } from '@dusky-otter/core/words';
 import ZipStream from 'zip-stream';
 import { ProblemError } from '../problems.ts';
 import type { Preparer } from '../prepare/prepare.ts';
@@ -51,6 +51,7 @@ export function textFiles(
             rows.map((row) => ({
               ...row,
               words: { ...NO_WORDS, ...words.get(row.id), role: row.words.role },
+              placements: placementsSaid(row.placements, language),
             })),
             where,
           ),

@@ -1,7 +1,7 @@
 // A page in several languages through HTTP: its texts in each, what links to what, and what falls back.
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { optionsFor, slotsOfArrangement } from '@dusky-otter/core/arrange';
-import type { ArrangementOptions, SetPage } from '@dusky-otter/core/contract';
+import type { ArrangementOptions, SetPage, WordsPreview } from '@dusky-otter/core/contract';
 import { firstPage } from '@dusky-otter/core/page';
 import { unzipSync } from 'fflate';
 import { photoWithSquare, testServer, type TestServer } from '../testing/server.ts';
@@ -148,6 +148,38 @@ describe('a page in three languages', () => {
           true,
         ]);
     }
+  });
+});
+
+describe('a table of words', () => {
+  const title = 'Pots from this firing';
+  const read = async (text: string, language: string) =>
+    (
+      await server.app.inject({
+        ...{ method: 'POST', url: `/api/sets/${server.setId}/words`, payload: { text, language } },
+      })
+    ).json<WordsPreview>();
+  test('holds what is said in one place alone, in its language', () => {
+    expect(page('words.csv')).toMatch(new RegExp(`^[^\\r]*,caption in ${title}\\r\\n[^\\r]*,Sold here\\r`));
+    expect(page('de/words.csv')).toMatch(/,Hier zu haben\r/);
+    expect(page('ar/words.csv').split('\r\n')[0]).not.toContain(' in ');
+  });
+  test('says what it would change there, and what it can’t', async () => {
+    const table = `file,caption in ${title},alt in pots,title in Hero,alt in Nowhere\n0.jpg,Other,Here,A,B\n1.jpg,New,,,\n`;
+    const { changes, unclear } = await read(table.replace('Hero', 'Full-width hero'), 'de');
+    expect(changes.map(({ here }) => here)).toEqual([
+      [
+        {
+          ...{ slot: 'pots', now: { caption: 'Hier zu haben' } },
+          ...{ added: { alt: 'Here' }, conflicts: { caption: 'Other' } },
+        },
+      ],
+      [{ slot: 'pots', now: {}, added: { caption: 'New' }, conflicts: {} }],
+    ]);
+    expect(changes[0]!.unknownPlaces).toEqual(['Nowhere']);
+    expect(unclear.map(({ sentence }) => sentence)).toEqual([
+      'It does not stand in Full-width hero: its words there are left out.',
+    ]);
   });
 });
 

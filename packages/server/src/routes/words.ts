@@ -1,8 +1,15 @@
 // Words as tables: what a table would change of a set, plans for files that are still to come, and the words taken out.
 import 'reflect-metadata';
-import type { Language, Site, SlotId, Words, WordsPreview } from '@dusky-otter/core/contract';
+import type { Language, Photo, Site, SlotId, Words, WordsPreview } from '@dusky-otter/core/contract';
 import { wordsCsv } from '@dusky-otter/core/markup';
-import { placesMeant, wordsChange } from '@dusky-otter/core/words';
+import { placementIn, standsIn } from '@dusky-otter/core/plan';
+import {
+  NO_WORDS,
+  placementsSaid,
+  placesMeant,
+  wordsChange,
+  type PlannedWords,
+} from '@dusky-otter/core/words';
 import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
@@ -47,6 +54,26 @@ function languageOf(site: Pick<Site, 'languages'>, asked: string | undefined): L
 const textsOf = (words: Partial<Words>): Partial<Words> =>
   Object.fromEntries(Object.entries(words).filter(([part]) => part !== 'role' && part !== 'newWindow'));
 
+/** What a line says of a photo in single places, in a language; null for the site's first. */
+function hereOf({ here = [] }: PlannedWords, photo: Photo, site: Site, language: Language | null) {
+  const unknown: string[] = [];
+  // A place may be named by its name and by its short name: what is said first counts.
+  const said = new Map<SlotId, Partial<Words>>();
+  for (const { place, words } of here) {
+    const [slot] = placesMeant([place], site.slots).slots;
+    if (slot === undefined) unknown.push(place);
+    else said.set(slot, { ...words, ...said.get(slot) });
+  }
+  const found = [...said].flatMap(([slot, words]) => {
+    const { words: main, others } = placementIn(photo, slot);
+    const now: Partial<Words> = language === null ? main : (others?.[language] ?? {});
+    const { added, conflicts } = wordsChange({ ...NO_WORDS, ...now }, words);
+    const isAlike = Object.keys(added).length + Object.keys(conflicts).length === 0;
+    return isAlike ? [] : [{ slot, now, added, conflicts }];
+  });
+  return { found, unknown };
+}
+
 /** What a table would change of the words in a language, line by line. Places go with the first language alone. */
 async function previewOf(
   parts: Needs,
@@ -57,6 +84,7 @@ async function previewOf(
   const site = await parts.sites.get(set.siteId);
   const language = languageOf(site, asked);
   const isMain = language === site.languages[0];
+  const setPlaces = await setPlacesIn(set);
   const { lines, unknown, problem } = await matchedIn(await parts.ledgers.get(setId), text);
   const clear = lines.filter(({ planned, photos }) => planned.problem === null && photos.length === 1);
   const photos = await loadPhotos(
@@ -65,20 +93,32 @@ async function previewOf(
     clear.map((line) => line.photos[0]!),
   );
   const byId = new Map(photos.map((photo) => [photo.id, photo]));
+  /** Lines that say something of places in which their photo does not stand. */
+  const elsewhere: WordsPreview['unclear'] = [];
   const changes = clear.flatMap(({ planned, photos: [id] }) => {
     const photo = byId.get(id!);
     if (!photo) return [];
     const { added, conflicts } = wordsChange(photo.words, isMain ? planned.words : textsOf(planned.words));
     const places = isMain && planned.places && placesMeant(planned.places, site.slots);
     const slots: SlotId[] | null = places && places.slots.length > 0 ? places.slots : null;
-    if (Object.keys(added).length + Object.keys(conflicts).length === 0 && slots === null) return [];
+    const standing = slots ?? standsIn(photo, setPlaces);
+    const said = hereOf(planned, photo, site, isMain ? null : language);
+    const here = said.found.filter(({ slot }) => standing.includes(slot));
+    for (const { slot } of said.found.filter((one) => !here.includes(one)))
+      elsewhere.push({
+        line: planned.line,
+        fileName: photo.fileName,
+        sentence: `It does not stand in ${site.slots.find(({ id }) => id === slot)!.name}: its words there are left out.`,
+      });
+    const isAlike = Object.keys(added).length + Object.keys(conflicts).length === 0;
+    if (isAlike && slots === null && here.length === 0) return [];
     const { original, fileName, words } = photo;
     return [
       {
         line: planned.line,
         photo: { id: photo.id, fileName, words, original: { hash: original.hash } },
-        ...{ added, conflicts, slots },
-        unknownPlaces: places ? places.unknown : [],
+        ...{ added, conflicts, slots, here },
+        unknownPlaces: [...(places ? places.unknown : []), ...said.unknown],
       },
     ];
   });
@@ -92,7 +132,7 @@ async function previewOf(
     ...{ problem, unknown, changes },
     lines: lines.length,
     alike: clear.length - changes.length,
-    unclear: unclear.slice(0, MOST_SHOWN),
+    unclear: [...unclear, ...elsewhere].slice(0, MOST_SHOWN),
     waiting: { count: waiting.length, names: waiting.slice(0, MOST_SHOWN).map(({ fileName }) => fileName) },
   };
 }
@@ -129,7 +169,11 @@ export const wordsRoutes =
       const roles = new Map(main.map(({ id, words }) => [id, words.role]));
       const standing = photos
         .filter(({ binned }) => !binned)
-        .map((photo) => ({ ...photo, words: { ...photo.words, role: roles.get(photo.id) ?? null } }));
+        .map((photo) => ({
+          ...photo,
+          words: { ...photo.words, role: roles.get(photo.id) ?? null },
+          ...(language !== site.languages[0] && { placements: placementsSaid(photo.placements, language) }),
+        }));
       const rows = await inTurns(rowsInTurns(standing, setPlaces, site, parts.preparer));
       return reply
         .header('content-disposition', `attachment; filename="words-${language}.csv"`)

@@ -1,14 +1,17 @@
 // Words before and after a change of many photos: seen before anything of it is done.
-import type { Photo, Words } from '@dusky-otter/core/contract';
+import type { Photo, SlotId, Words } from '@dusky-otter/core/contract';
 import { shownName } from '@dusky-otter/core/naming';
 import { useState } from 'react';
 import { viewAddress } from '../api/client.ts';
 import { Tick } from '../ui/Tick.tsx';
 import { FIELD_NAMES, inWords } from '../editing/edits.ts';
+import { nameOfField } from './table-changes.ts';
 
 export interface WordsChange {
   photo: Pick<Photo, 'id' | 'fileName' | 'words'> & { original: { hash: string } };
   words: Partial<Words>;
+  /** The place in which alone they hold; everywhere where left out. */
+  place?: { id: SlotId; name: string };
 }
 
 /** Photos that are drawn at first, and that come each time more are asked for. */
@@ -48,48 +51,51 @@ export function ChangeList({ changes, asked }: { changes: readonly WordsChange[]
           </tr>
         </thead>
         <tbody>
-          {changes.slice(0, shown).flatMap(({ photo, words }) =>
-            Object.entries(words).map(([field, text], n) => (
-              <tr key={`${photo.id} ${field}`} className="border-t border-rule align-top">
-                <td className="py-1.5">
-                  {n === 0 && (
-                    <img
-                      src={viewAddress(photo.original.hash, 'row')}
-                      alt=""
-                      className="h-[34px] w-[46px] bg-neutral object-cover"
-                    />
-                  )}
-                </td>
-                <th scope="row" className="max-w-[150px] py-1.5 pr-2 font-semibold">
-                  <span className="block truncate">{shownName(photo.words, photo.fileName)}</span>
-                  <span className="block text-[12px] font-normal text-ink-2">
-                    {FIELD_NAMES[field as keyof Words]}
-                  </span>
-                </th>
-                <td className="max-w-[220px] break-words py-1.5 pr-2 text-ink-2">
-                  {inWords(photo.words[field as keyof Words]) || 'empty'}
-                </td>
-                <td className="max-w-[220px] break-words py-1.5">
-                  {asked?.isConflict(photo.id, field) ? (
-                    <Tick
-                      checked={asked.isTaken(photo.id, field)}
-                      set={(on) => asked.take(photo.id, field, on)}
-                      className={asked.isTaken(photo.id, field) ? '' : 'text-ink-2'}
-                    >
-                      <span>
-                        <span className="sr-only">
-                          Instead, as {FIELD_NAMES[field as keyof Words]} of{' '}
-                          {shownName(photo.words, photo.fileName)}:{' '}
+          {changes.slice(0, shown).flatMap(({ photo, words, place }) =>
+            Object.entries(words)
+              .map(([field, text]) => ({ field, text, named: nameOfField(field, place?.id) }))
+              .map(({ field, text, named }, n) => (
+                <tr key={`${photo.id} ${named}`} className="border-t border-rule align-top">
+                  <td className="py-1.5">
+                    {n === 0 && (
+                      <img
+                        src={viewAddress(photo.original.hash, 'row')}
+                        alt=""
+                        className="h-[34px] w-[46px] bg-neutral object-cover"
+                      />
+                    )}
+                  </td>
+                  <th scope="row" className="max-w-[150px] py-1.5 pr-2 font-semibold">
+                    <span className="block truncate">{shownName(photo.words, photo.fileName)}</span>
+                    <span className="block text-[12px] font-normal text-ink-2">
+                      {FIELD_NAMES[field as keyof Words]}
+                      {place && ` in ${place.name}`}
+                    </span>
+                  </th>
+                  <td className="max-w-[220px] break-words py-1.5 pr-2 text-ink-2">
+                    {inWords(photo.words[field as keyof Words]) || 'empty'}
+                  </td>
+                  <td className="max-w-[220px] break-words py-1.5">
+                    {asked?.isConflict(photo.id, named) ? (
+                      <Tick
+                        checked={asked.isTaken(photo.id, named)}
+                        set={(on) => asked.take(photo.id, named, on)}
+                        className={asked.isTaken(photo.id, named) ? '' : 'text-ink-2'}
+                      >
+                        <span>
+                          <span className="sr-only">
+                            Instead, as {FIELD_NAMES[field as keyof Words]} of{' '}
+                            {shownName(photo.words, photo.fileName)}:{' '}
+                          </span>
+                          {inWords(text)}
                         </span>
-                        {inWords(text)}
-                      </span>
-                    </Tick>
-                  ) : (
-                    inWords(text) || 'empty'
-                  )}
-                </td>
-              </tr>
-            )),
+                      </Tick>
+                    ) : (
+                      inWords(text) || 'empty'
+                    )}
+                  </td>
+                </tr>
+              )),
           )}
         </tbody>
       </table>

@@ -1,42 +1,27 @@
 // Words from a table: what it would change, what it contradicts, what it can't be understood of, and what is still to come.
-import { languageName } from '@dusky-otter/core/words';
-import type { Language, Photo, Words, WordsPreview } from '@dusky-otter/core/contract';
-import { placementsFor, type Command } from '@dusky-otter/core/edits';
+import { languageName, NO_WORDS } from '@dusky-otter/core/words';
+import type { Language, Photo } from '@dusky-otter/core/contract';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, sentenceOf, wordsAddress } from '../api/client.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
-import { useSite } from '../server/hooks.ts';
+import { useSetPlaces, useSite } from '../server/hooks.ts';
+import { photosOf } from '../editing/photos.ts';
 import { edit } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { StateTag } from '../ui/marks.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { photosOf } from '../editing/photos.ts';
-import { ChangeList, type AskedOneByOne } from './ChangeList.tsx';
+import { ChangeList, type AskedOneByOne, type WordsChange } from './ChangeList.tsx';
+import {
+  conflictsIn,
+  nameOfText,
+  tableCommands,
+  type Change,
+  type ReadTable,
+  type Taken,
+  type Where,
+} from './table-changes.ts';
 import { some } from '../ui/some.ts';
-
-interface Read {
-  name: string;
-  text: string;
-  language: Language;
-  preview: WordsPreview;
-}
-
-/** Texts of a table that are taken although something else is said already, as "photo field". */
-type Taken = ReadonlySet<string>;
-
-const nameOfText = (photo: number, field: string): string => `${photo} ${field}`;
-
-/** What a table changes of a photo: what is not said yet, and what else was agreed to. */
-const agreed = (
-  { photo, added, conflicts }: WordsPreview['changes'][number],
-  taken: Taken,
-): Partial<Words> => ({
-  ...added,
-  ...Object.fromEntries(
-    Object.entries(conflicts).filter(([field]) => taken.has(nameOfText(photo.id, field))),
-  ),
-});
 
 interface ChooseProps {
   setId: number;
@@ -52,8 +37,8 @@ function Choose({ setId, language, setLanguage, read }: ChooseProps) {
     <div className="grid gap-3">
       <p>
         A CSV file whose first line names its columns: <b>file</b> or <b>sha256</b>, and any of role, alt
-        text, caption, title, credit, long description, link, new window, place. What a cell leaves empty
-        stays as it is.
+        text, caption, title, credit, long description, link, new window, place. A column such as{' '}
+        <b>alt text in Text column</b> holds in that place alone. What a cell leaves empty stays as it is.
       </p>
       {languages.length > 1 && (
         <label className="flex items-baseline gap-2">
@@ -106,7 +91,7 @@ function Choose({ setId, language, setLanguage, read }: ChooseProps) {
 }
 
 interface ResultProps {
-  found: Read;
+  found: ReadTable;
   taken: Taken;
   setTaken: (taken: Taken) => void;
 }
@@ -115,16 +100,21 @@ function Result({ found, taken, setTaken }: ResultProps) {
   const { preview, name } = found;
   const { slots, languages } = useSite() ?? { slots: [], languages: [] };
   const main = languages[0];
-  const isConflict = (change: WordsPreview['changes'][number]) => Object.keys(change.conflicts).length > 0;
+  const isConflict = (change: Change) => conflictsIn(change).length > 0;
   const conflicts = preview.changes.filter(isConflict);
   const placed = preview.changes.filter((change) => change.slots !== null).length;
-  const all = conflicts.flatMap(({ photo, conflicts: other }) =>
-    Object.keys(other).map((field) => nameOfText(photo.id, field)),
-  );
+  const all = conflicts.flatMap(conflictsIn);
   const other = new Set(all);
   // What has to be decided comes first.
   const changes = [...conflicts, ...preview.changes.filter((change) => !isConflict(change))]
-    .map(({ photo, added, conflicts: instead }) => ({ photo, words: { ...instead, ...added } }))
+    .flatMap(({ photo, added, conflicts: instead, here }): WordsChange[] => [
+      { photo, words: { ...instead, ...added } },
+      ...here.map((one) => ({
+        photo: { ...photo, words: { ...NO_WORDS, ...one.now } },
+        words: { ...one.conflicts, ...one.added },
+        place: { id: one.slot, name: slots.find(({ id }) => id === one.slot)?.name ?? one.slot },
+      })),
+    ])
     .filter(({ words }) => Object.keys(words).length > 0);
   const asked: AskedOneByOne = {
     isConflict: (photo, field) => other.has(nameOfText(photo, field)),
@@ -194,8 +184,13 @@ function Result({ found, taken, setTaken }: ResultProps) {
 }
 
 /** Carries the changes out as one edit, which one undo takes back. */
-async function apply(setId: number, { name, preview, language }: Read, taken: Taken): Promise<void> {
-  const placed = preview.changes.filter((change) => change.slots !== null);
+async function apply(
+  setId: number,
+  table: ReadTable,
+  taken: Taken,
+  where: Omit<Where, 'language'>,
+): Promise<void> {
+  const placed = table.preview.changes.filter(({ slots, here }) => slots !== null || here.length > 0);
   const photos = new Map<number, Photo>(
     (
       await photosOf(
@@ -204,28 +199,16 @@ async function apply(setId: number, { name, preview, language }: Read, taken: Ta
       )
     ).map((photo) => [photo.id, photo]),
   );
-  const commands = preview.changes.flatMap((change): Command[] => {
-    const { photo, slots } = change;
-    const words = agreed(change, taken);
-    const own = photos.get(photo.id);
-    return [
-      ...(Object.keys(words).length > 0
-        ? [{ kind: 'words', photo: photo.id, language, words } as const]
-        : []),
-      ...(slots && own
-        ? [{ kind: 'placements', photo: photo.id, placements: placementsFor(own, slots) } as const]
-        : []),
-    ];
-  });
-  edit(`words from ${name}`, commands);
+  edit(`words from ${table.name}`, tableCommands(table, photos, where, taken));
 }
 
 export function TableSheet({ setId, onClose }: { setId: number; onClose: () => void }) {
   const client = useQueryClient();
   const main = useSite()?.languages[0] ?? 'en';
+  const setPlaces = useSetPlaces();
   const [chosen, setLanguage] = useState<Language | null>(null);
   const language = chosen ?? main;
-  const [found, setFound] = useState<Read | null>(null);
+  const [found, setFound] = useState<ReadTable | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [taken, setTaken] = useState<Taken>(new Set());
   const read = async (file: File) => {
@@ -241,9 +224,9 @@ export function TableSheet({ setId, onClose }: { setId: number; onClose: () => v
     }
   };
   const canWait = found !== null && found.language === main && found.preview.waiting.count > 0;
-  const go = async ({ text }: Read, keep: boolean) => {
+  const go = async ({ text }: ReadTable, keep: boolean) => {
     try {
-      await apply(setId, found!, taken);
+      await apply(setId, found!, taken, { setPlaces, main });
       if (keep) {
         const { kept } = await api.keepPlan(setId, text);
         await client.invalidateQueries({ queryKey: ['plan', setId] });
