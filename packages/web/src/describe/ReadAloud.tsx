@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api, sentenceOf } from '../api/client.ts';
+import { usePreparation } from '../server/hooks.ts';
 import { aloud, announcementsOf, type Announcement } from './announce.ts';
 
 function One({ one, here = false }: { one: Announcement; here?: boolean }) {
@@ -70,7 +71,7 @@ interface Props {
 }
 
 export function ReadAloud({ setId, photos, slot, here, version, language, about }: Props) {
-  const { data, error } = useQuery({
+  const { data, error, refetch } = useQuery({
     queryKey: ['reading', setId, photos.join(), slot, version],
     queryFn: () => api.reading(setId, photos, slot),
     placeholderData: (before) => before,
@@ -79,6 +80,13 @@ export function ReadAloud({ setId, photos, slot, here, version, language, about 
   });
   const list = useMemo(() => (data === undefined ? [] : announcementsOf(data)), [data]);
   const figures = list.flatMap(({ role }, n) => (role === 'figure' ? [n] : []));
+  const { made = 0, wanted = 0 } = usePreparation() ?? {};
+  // What has no files yet is not read: once they are made it is. Of those that are missing in between only the end counts.
+  const isMissing = data !== undefined && figures.length < photos.length;
+  const progress = list.length === 0 ? made : made === wanted;
+  useEffect(() => {
+    if (isMissing) void refetch();
+  }, [isMissing, progress, refetch]);
   const current = figures.length === photos.length ? figures[here] : undefined;
   const { can, speaking, start, stop } = useVoice(list, language);
   return (
