@@ -2,6 +2,7 @@
 import type { FoundWords, Language, SpokenWords, Words } from '../contract/index.ts';
 import { primaryOf } from '../html/phrases.ts';
 import { NO_WORDS } from './no-words.ts';
+import { comparedName } from './words-file.ts';
 
 /** What a file says in a language: under its own tag, or under another one of the same language. */
 function spokenIn({ others = {} }: FoundWords, language: Language): SpokenWords {
@@ -26,8 +27,6 @@ export const furtherWords = (found: FoundWords, languages: readonly Language[]):
 
 /** Of which photos a file of words speaks that lies beside them: "a.xmp" of "a.jpg", and "a.jpg.xmp" of that alone. */
 export function isSidecarOf(sidecar: string, photo: string): boolean {
-  const name = bare(sidecar).replace(/\.xmp$/, '');
-  return bare(photo) === name || bare(photo).replace(/\.[^.]+$/, '') === name;
+  const [name, own] = [comparedName(sidecar).replace(/\.xmp$/, ''), comparedName(photo)];
+  return own === name || own.replace(/\.[^.]+$/, '') === name;
 }
-
-const bare = (fileName: string): string => fileName.normalize('NFC').toLowerCase();

@@ -146,7 +146,8 @@ export async function followPlan(work: SetWork, photo: PhotoModel, described: bo
   ]);
   if (described) {
     const texts = await notSaid(work, photo, said);
-    if (texts.size > 0) await describeShared(work, photo, texts, 'a table');
+    if (texts.size > 0)
+      await describeShared(work, photo, texts, plan.hash === ANY_ENDING ? plan.fileName : 'a table');
   } else
     for (const [language, words] of said) {
       const now = await wordsNow(work, photo, language);

@@ -126,6 +126,12 @@ export async function findWords(file: Buffer): Promise<FoundFacts> {
   };
 }
 
+/** From the beginning of the first element of a name to the end of the last; null where there is none. */
+function elementIn(text: string, name: string): string | null {
+  const [start, end] = [text.indexOf(`<${name}`), text.lastIndexOf(`</${name}>`)];
+  return start >= 0 && end > start ? text.slice(start, end + name.length + 3) : null;
+}
+
 /** An XMP file is a few kilobytes; what is larger is none. */
 export const LARGEST_SIDECAR = 1_000_000;
 
@@ -137,8 +143,8 @@ export async function wordsOfSidecar(file: Buffer): Promise<FoundWords | null> {
   const said = file.toString('utf8');
   // Nothing of XMP needs definitions of its own, and they are a way to ask for more than there is.
   if (file.length > LARGEST_SIDECAR || /<!(?:DOCTYPE|ENTITY)/i.test(said)) return null;
-  const packet = /<x:xmpmeta[\s>][\s\S]*<\/x:xmpmeta>|<rdf:RDF[\s>][\s\S]*<\/rdf:RDF>/.exec(said)?.[0];
-  if (packet === undefined) return null;
+  const packet = elementIn(said, 'x:xmpmeta') ?? elementIn(said, 'rdf:RDF');
+  if (packet === null) return null;
   const { found } = await findWords(Buffer.from(`<?xpacket begin="" id=""?>${packet}<?xpacket end="r"?>`));
   return Object.values(found).some((part) => part !== '') ? found : null;
 }

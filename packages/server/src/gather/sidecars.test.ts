@@ -96,6 +96,9 @@ test.each([
     packet(`<dc:description>${alt({ 'x-default': 'x'.repeat(1_000_001) })}</dc:description>`),
   ],
   ['what ends too early', WORDS.slice(0, 400)],
+  ['a beginning again and again', '<x:xmpmeta '.repeat(80_000)],
+  ['depths', packet('<a>'.repeat(100_000))],
+  ['an end before its beginning', '</x:xmpmeta><x:xmpmeta>'],
 ])('a file that holds %s is refused with a sentence, and nothing is changed', async (_, text) => {
   await server.add('jug.jpg', await photo());
   const result = await server.add('jug.xmp', Buffer.from(text));

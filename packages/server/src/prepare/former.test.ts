@@ -19,7 +19,8 @@ let photoId: number;
 async function begin(idleWork: boolean): Promise<void> {
   // What is made anew must not be there before it is looked at: encoders take their time here.
   process.env.SHORT_ENCODING = '0';
-  server = await testServer({ idleWork });
+  // One at a time: what is being made is then all that is.
+  server = await testServer({ idleWork, workers: 1 });
   const result = await server.add('a.jpg', await photoWithSquare(420, 300, { x: 0.3, y: 0.5 }));
   if (result.kind !== 'new') throw new Error(result.kind);
   photoId = result.photo.id;
@@ -29,7 +30,8 @@ async function begin(idleWork: boolean): Promise<void> {
     seen: { photos: { [photoId]: result.photo.version } },
   });
   await server.prepared();
-  // What the photo was meant for at first may have been made meanwhile.
+  // What the photo was meant for at first may have been made meanwhile, or is on its way still.
+  while ((await progress()).doing !== null) await new Promise((done) => setTimeout(done, 50));
   for (const day of [0, 8]) await sweepAt(day);
 }
 afterEach(() => server.close());

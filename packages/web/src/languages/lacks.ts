@@ -2,7 +2,7 @@
 import type { LanguageLack, SetPage } from '@dusky-otter/core/contract';
 import { missingTexts, textsOf, type PageText } from '@dusky-otter/core/page';
 import { useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { api } from '../api/client.ts';
 import { pageNow } from '../editing/page.ts';
 import { useCounts, useEdition, useSet, useSite } from '../server/hooks.ts';
@@ -20,12 +20,24 @@ export interface PageTexts {
   lacks: readonly Lack[];
 }
 
+/** Photos are counted anew once nothing has changed for so long, ms: a set may have thousands. */
+const SETTLES = 1000;
+
+function useSettled(edition: string): string {
+  const [settled, setSettled] = useState(edition);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(edition), SETTLES);
+    return () => clearTimeout(timer);
+  }, [edition]);
+  return settled;
+}
+
 /** null until the set is read. */
 export function usePageTexts(): PageTexts | null {
   const set = useSet();
   const site = useSite();
   const counts = useCounts();
-  const edition = useEdition();
+  const edition = useSettled(useEdition());
   const languages = site?.languages ?? [];
   const { data } = useQuery({
     queryKey: ['languages', set?.id, edition],

@@ -85,6 +85,7 @@ export function arrangedMarkup({ rows: standing, ...look }: ArrangedOptions): st
     'aria-label': isAlone ? null : title,
     ...attributes,
   });
-  const lines = [...noteOf(look), inside + pageLinks(context, count)];
-  return `${open}\n${indent(lines.join('\n'))}\n</${isAlone ? 'div' : 'section'}>`;
+  const whole = `${open}\n${indent(inside + pageLinks(context, count))}\n</${isAlone ? 'div' : 'section'}>`;
+  // Before it, not within: buttons lie over what is within.
+  return [...noteOf(look), whole].join('\n');
 }

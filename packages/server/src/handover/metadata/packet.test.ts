@@ -83,7 +83,9 @@ describe.each(FILES)('a packet in a %s', (_name, format, make) => {
     });
     expect(read.Warning).toBeUndefined();
     const { alt, caption, title, credit, longDescription } = WORDS;
-    expect((await findWords(file)).found).toEqual({ alt, caption, title, credit, longDescription });
+    const spoken = { alt, caption, title, longDescription };
+    // Said to everybody, and in the language of the words.
+    expect((await findWords(file)).found).toEqual({ ...spoken, credit, others: { en: spoken } });
     expect((await pixels(file)).equals(await pixels(plain))).toBe(true);
     const [after, before] = [await sharp(file).metadata(), await sharp(plain).metadata()];
     expect([after.hasAlpha, after.icc]).toEqual([before.hasAlpha, before.icc]);
