@@ -16,6 +16,3 @@ export function captionsProblem(address: unknown): string | null {
     (CAPTIONS.test(address.trim()) ? null : 'Captions are a WebVTT file: it ends with .vtt.')
   );
 }
-
-/** Whether an address names a file beside the page, which a hand-over of photos does not hold. */
-export const isBeside = (address: string): boolean => !/^(?:[a-z][a-z\d+.-]*:|\/)/i.test(address.trim());

@@ -9,6 +9,9 @@ const RIGHT_TO_LEFT = new Set(['ar', 'arc', 'ckb', 'dv', 'fa', 'he', 'ku', 'ps',
 
 export const isRightToLeft = (language: Language): boolean => RIGHT_TO_LEFT.has(primaryOf(language));
 
+/** The direction in which a language is written, as the dir attribute says it. */
+export const directionOf = (language: Language): 'rtl' | 'ltr' => (isRightToLeft(language) ? 'rtl' : 'ltr');
+
 /** True for a text that says nothing. */
 export const isBlank = (text: string | Passage | undefined): boolean =>
   text === undefined || (typeof text === 'string' ? text.trim() : beginningOf(text)) === '';
@@ -40,8 +43,8 @@ export function saidIn<T extends string | Passage>(
 /** Attributes of what is said in another language than what surrounds it: its language, and its direction where that is another. */
 export function marked(said: Language, around: Language): { lang: string | null; dir: string | null } {
   if (said === around) return { lang: null, dir: null };
-  const turned = isRightToLeft(said) !== isRightToLeft(around);
-  return { lang: said, dir: turned ? (isRightToLeft(said) ? 'rtl' : 'ltr') : null };
+  const dir = directionOf(said);
+  return { lang: said, dir: dir === directionOf(around) ? null : dir };
 }
 
 /** A line of text as HTML, marked where it is in another language than what surrounds it. */

@@ -16,6 +16,9 @@ export function linkProblem(link: string): string | null {
     : `A picture can’t lead to “${scheme}” addresses.`;
 }
 
+/** Whether an address leads on from where it stands: it names neither a scheme nor begins at a root. */
+export const isRelative = (address: string): boolean => !/^(?:[a-z][a-z\d+.-]*:|\/)/i.test(address.trim());
+
 /** How far a page lies below the folder that its relative addresses were written for. */
 export interface Depth {
   /** From it to that folder, such as "../../"; "" for the same one. */
@@ -27,6 +30,6 @@ export interface Depth {
 /** A link as it is written in a page that lies deeper: what is relative leads where it led. */
 export function linkFrom(link: string, { base, page }: Depth): string {
   const said = link.trim();
-  if (said === '' || said.startsWith('/') || /^[a-z][a-z\d+.-]*:/i.test(said)) return link;
+  if (said === '' || !isRelative(said)) return link;
   return `${said.startsWith('#') || said.startsWith('?') ? page : base}${said}`;
 }

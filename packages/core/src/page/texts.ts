@@ -8,6 +8,7 @@ import type {
   Language,
   PagePart,
   PageTexts,
+  PlaceWords,
   Passage,
   SetPage,
   Slot,
@@ -212,5 +213,5 @@ export const missingTexts = (
   );
 
 /** The title of an arrangement, or the name of any place, as pages name it, in its languages. */
-export const titlesOf = ({ words }: Pick<Slot, 'words'>): InOthers =>
+export const titlesOf = ({ words }: { words?: PlaceWords | undefined }): InOthers =>
   fieldOf(words?.others, 'title') as InOthers;

@@ -1,6 +1,7 @@
 // Films and captions that a hand-over does not hold are named.
 import { expect, test } from '@jest/globals';
-import { captionsProblem, isBeside, isFilm } from '../html/film.ts';
+import { captionsProblem, isFilm } from '../html/film.ts';
+import { isRelative } from '../html/link.ts';
 import { optionsFor, slotsOfArrangement } from '../arrange/index.ts';
 import { placed, samplePhoto } from '../testing/sample.ts';
 import { filmsBeside } from './films.ts';
@@ -54,7 +55,7 @@ test.each([
 });
 
 test('what lies beside a page', () => {
-  expect(['a.webm', '../a.webm', '/a.webm', 'https://x/a.webm'].map(isBeside)).toEqual([
+  expect(['a.webm', '../a.webm', '/a.webm', 'https://x/a.webm'].map(isRelative)).toEqual([
     true,
     true,
     false,

@@ -1,6 +1,7 @@
 // Films that pictures lead to: which files must lie on the site beside what a hand-over holds.
 import type { Photo, PlanContext, SetPlaces } from '../contract/index.ts';
-import { isBeside, isFilm } from '../html/film.ts';
+import { isFilm } from '../html/film.ts';
+import { isRelative } from '../html/link.ts';
 import { slotsOf } from './set-places.ts';
 
 /** A file that a page names and that is no photo of its set. */
@@ -27,7 +28,7 @@ export function filmsBeside(
       )
       .flatMap(({ link, captions = {} }) =>
         [link, ...Object.values(captions)].flatMap((address): FileBeside[] =>
-          address && isBeside(address) ? [{ photo: photo.id, address: address.trim() }] : [],
+          address && isRelative(address) ? [{ photo: photo.id, address: address.trim() }] : [],
         ),
       ),
   );

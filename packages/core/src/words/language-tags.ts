@@ -5,7 +5,7 @@ import type { Language } from '../contract/index.ts';
 const PRIMARY = /^[a-z]{2,3}(?:-|$)/;
 
 /** A tag as it is written, or null for what is none. */
-function canonical(language: Language): Language | null {
+export function canonicalTag(language: Language): Language | null {
   try {
     return Intl.getCanonicalLocales(language)[0] ?? null;
   } catch {
@@ -24,7 +24,7 @@ export function languagesProblem(languages: readonly Language[], before: readonl
   if (twice !== undefined) return `The language “${twice}” is named twice.`;
   for (const language of languages) {
     if (before.includes(language)) continue;
-    const found = canonical(language);
+    const found = canonicalTag(language);
     if (found === null || !PRIMARY.test(found))
       return `“${language}” is no language: write “de”, or “pt-BR”.`;
     if (found !== language) return `“${language}” is written “${found}”.`;
@@ -74,7 +74,7 @@ export function namedLanguages(): ReadonlyMap<string, Language> {
   const tags = LETTERS.flatMap((first) => LETTERS.map((second) => first + second));
   const found = [...tags, ...REGIONAL].flatMap((tag): [string, Language][] => {
     // An old tag stands for a newer one, which is in the list already.
-    const name = canonical(tag) === tag ? names.of(tag) : undefined;
+    const name = canonicalTag(tag) === tag ? names.of(tag) : undefined;
     return name === undefined ? [] : [[name, tag]];
   });
   named = new Map(found.sort(([a], [b]) => a.localeCompare(b, 'en')));
@@ -104,7 +104,7 @@ export function languageFrom(text: string): Language | null {
   const said = folded(text);
   if (said === '') return null;
   for (const [name, tag] of namedLanguages()) if (folded(name) === said) return tag;
-  const tag = canonical(text.trim());
+  const tag = canonicalTag(text.trim());
   if (tag !== null && PRIMARY.test(tag)) return tag;
   return languagesByOwnName().get(said) ?? null;
 }

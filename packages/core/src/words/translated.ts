@@ -32,11 +32,20 @@ export function wordsFor(main: ShownWords, own: ShownWords | undefined): ShownWo
 /** Words that hang on a language; where a picture leads and who made it do not. */
 export const SPOKEN = ['alt', 'caption', 'title', 'longDescription'] as const satisfies readonly WordsText[];
 
-/** What a photo says in one place alone, in a language that it is described in. */
-function placementIn(placement: Placement, language: Language): Placement {
-  const here = Object.entries(placement.words).filter(([field]) => !SPOKEN.some((one) => one === field));
+export const isSpoken = (field: string): field is (typeof SPOKEN)[number] =>
+  SPOKEN.some((one) => one === field);
+
+/** A placement with the words that it has in a further language; what hangs on none stays. */
+export function placementSaid(placement: Placement, language: Language): Placement {
+  const here = Object.entries(placement.words).filter(([field]) => !isSpoken(field));
   return { ...placement, words: { ...Object.fromEntries(here), ...placement.others?.[language] } };
 }
+
+/** The same of all placements of a photo. */
+export const placementsSaid = (
+  placements: readonly Placement[] | null,
+  language: Language,
+): Placement[] | null => placements?.map((one) => placementSaid(one, language)) ?? null;
 
 /**
  * A photo as a page in some language says it: its words, and those of single places.
@@ -51,12 +60,8 @@ export function spokenPhoto<T extends Pick<Photo, 'words' | 'placements'>>(
 ): { photo: T; language: Language } {
   const { words, language } = wordsFor({ words: photo.words, language: main }, own);
   if (language === main) return { photo, language };
-  const placements = photo.placements?.map((one) => placementIn(one, language)) ?? null;
-  return { photo: { ...photo, words, placements }, language };
+  return {
+    photo: { ...photo, words, placements: placementsSaid(photo.placements, language) },
+    language,
+  };
 }
-
-/** Placements with the words that they have in one further language alone, as a table of that language says them. */
-export const placementsSaid = (
-  placements: readonly Placement[] | null,
-  language: Language,
-): Placement[] | null => placements?.map((one) => placementIn(one, language)) ?? null;

@@ -5,7 +5,7 @@ import { csvLines, type CsvLine } from '../csv/csv.ts';
 import { linkProblem } from '../html/link.ts';
 import { NO_WORDS } from './no-words.ts';
 import { LONGEST_TEXT } from './text/text.ts';
-import { SPOKEN } from './translated.ts';
+import { isSpoken, type SPOKEN } from './translated.ts';
 
 /** What a line says; what it leaves empty is not in it. */
 export interface PlannedWords {
@@ -122,9 +122,8 @@ function placeColumn(head: string, at: number): PlaceColumn | null {
   const between = words.findIndex((word, n) => n > 0 && word.toLowerCase() === 'in');
   if (between < 0) return null;
   const column = COLUMNS.get(plainHead(words.slice(0, between).join(' ')));
-  const field = SPOKEN.find((one) => one === column);
   const place = words.slice(between + 1).join(' ');
-  return field && place ? { field, place, at } : null;
+  return column && isSpoken(column) && place ? { field: column, place, at } : null;
 }
 
 /** What a line says in single places. */

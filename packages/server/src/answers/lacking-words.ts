@@ -2,13 +2,11 @@
 import type { LanguageLack, Site } from '@dusky-otter/core/contract';
 import { isBlank } from '@dusky-otter/core/html';
 import { NO_WORDS, SPOKEN } from '@dusky-otter/core/words';
+import { inParts } from '../database/in-parts.ts';
 import type { Ledgers } from '../ledger/ledgers.ts';
 import { placementsOf } from '../store/placements.ts';
 import { setPlacesIn, type SetRow } from '../store/sets.ts';
 import { wordsOfPhotos } from '../store/words.ts';
-
-/** Photos that are read at a time. */
-const PART = 1000;
 
 /** Photos that stand in a place that the page shows, each once. */
 async function shownPhotos(set: SetRow, site: Site, ledgers: Ledgers): Promise<number[]> {
@@ -24,8 +22,7 @@ export async function lackingWords(set: SetRow, site: Site, ledgers: Ledgers): P
   const lacks = others.map((language) => ({ language, photos: 0, here: 0, first: null as number | null }));
   if (lacks.length === 0) return [];
   const ids = await shownPhotos(set, site, ledgers);
-  for (let at = 0; at < ids.length; at += PART) {
-    const part = ids.slice(at, at + PART);
+  for (const part of inParts(ids)) {
     const first = await wordsOfPhotos(part, main);
     const placements = await placementsOf(set.id, part);
     for (const lack of lacks) {

@@ -73,10 +73,6 @@ async function keepOriginal(
   if (!isThere && (await vault.has(path))) await vault.keepOriginal(path, hash);
 }
 
-/** The page is another one now. */
-const changed = ({ set, t }: SetWork): Promise<SetModel> =>
-  set.update({ rehearsed: false, handedOver: false, workedAt: new Date() }, { transaction: t });
-
 async function newPhoto(work: SetWork, fileName: string, facts: OriginalFacts): Promise<PhotoModel> {
   const { t, site } = work;
   const photo = await PhotoModel.create(
@@ -108,7 +104,7 @@ async function putInto(
   const where = { setId: set.id, photoId: photo.id };
   const here = await MembershipModel.findOne({ where, transaction: t });
   if (here && !here.binned) return { photoId: photo.id, kind: 'already-here' };
-  await changed(work);
+  await work.pageChanged();
   if (here) {
     await here.update({ binned: false }, { transaction: t });
     await photo.increment('version', { transaction: t });

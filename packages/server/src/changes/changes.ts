@@ -65,6 +65,12 @@ export class SetWork extends Work {
   ) {
     super(t, site);
   }
+
+  /** The page is another one now. */
+  async pageChanged(): Promise<void> {
+    const change = { rehearsed: false, handedOver: false, workedAt: new Date() };
+    await this.set.update(change, { transaction: this.t });
+  }
 }
 
 export interface Held {

@@ -211,11 +211,7 @@ export const takeSidecar = (
       await describeShared(work, photo, texts, fileName);
       changed.push(id);
     }
-    if (changed.length > 0)
-      await work.set.update(
-        { rehearsed: false, handedOver: false, workedAt: new Date() },
-        { transaction: t },
-      );
+    if (changed.length > 0) await work.pageChanged();
     const answer = [...held.values()].map((photo) => photo.fileName);
     return { answer, effects: changed.length > 0 ? { sets: [setId], photos: changed } : {} };
   });

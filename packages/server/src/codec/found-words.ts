@@ -1,6 +1,6 @@
 // Reads what a file already says about itself: capture time, position, camera, and IPTC/XMP words.
 import type { FoundWords, InOthers, Language, SpokenWords } from '@dusky-otter/core/contract';
-import { isFiller, LONGEST_TEXT } from '@dusky-otter/core/words';
+import { canonicalTag, isFiller, LONGEST_TEXT } from '@dusky-otter/core/words';
 import ExifReader from 'exifreader';
 
 export interface FoundFacts {
@@ -46,15 +46,9 @@ function spoken(tags: Tags | undefined, name: string): [Language, string][] {
   });
 }
 
-/** A language's tag as it is written; null for what is none. */
-function tagOf(tag: unknown): Language | null {
-  if (typeof tag !== 'string' || tag.length > 35 || tag.toLowerCase() === 'x-default') return null;
-  try {
-    return Intl.getCanonicalLocales(tag)[0] ?? null;
-  } catch {
-    return null;
-  }
-}
+/** The language that an alternative names; null for one that stands for all, and for what is no language. */
+const tagOf = (tag: unknown): Language | null =>
+  typeof tag !== 'string' || tag.length > 35 || tag.toLowerCase() === 'x-default' ? null : canonicalTag(tag);
 
 /** In which property which text stands in several languages (XMP, 8.2.2.4; IPTC Photo Metadata Standard). */
 const SPOKEN_IN: readonly [keyof SpokenWords, string][] = [

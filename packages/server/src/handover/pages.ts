@@ -43,7 +43,9 @@ class PagesIn {
   private readonly depth: number;
   private readonly page: SetPage;
   private readonly originals: ReadonlyMap<number, PhotoRow>;
-  readonly arrangements: Arrangement[];
+  private readonly folders: ReturnType<typeof foldersOf>;
+  /** Arrangements on the page, with the photos that they show and how many pages they have. */
+  private readonly arranged: readonly { arrangement: Arrangement; shown: PhotoRow[]; count: number }[];
 
   constructor(
     private readonly parts: HandoverParts,
@@ -54,36 +56,31 @@ class PagesIn {
     this.depth = folder.name === '' ? 0 : 1;
     this.page = pageFor(parts);
     this.originals = new Map(parts.rows.map((row) => [row.id, row]));
-    const shown = placesOn(this.page);
-    this.arrangements = arrangementsIn(parts.context.slots).filter(({ shortName }) =>
-      shown.includes(shortName),
-    );
+    this.folders = foldersOf(parts.context);
+    const onPage = placesOn(this.page);
+    this.arranged = arrangementsIn(parts.context.slots)
+      .filter(({ shortName }) => onPage.includes(shortName))
+      .map((arrangement) => {
+        const { shortName, options } = arrangement;
+        const standing = folder.rows.filter((row) => slotsOf(row, parts.setPlaces).includes(shortName));
+        const shown = shownIn(arrangement, standing);
+        return { arrangement, shown, count: pagesOf(options, shown.length) };
+      });
   }
 
   private folderOf({ shortName }: Arrangement): string {
-    return foldersOf(this.parts.context).ofArrangement.get(shortName)!;
-  }
-
-  private standing({ shortName }: Arrangement): PhotoRow[] {
-    const { setPlaces } = this.parts;
-    return this.folder.rows.filter((row) => slotsOf(row, setPlaces).includes(shortName));
-  }
-
-  /** How many pages an arrangement has. */
-  private count(arrangement: Arrangement): number {
-    return pagesOf(arrangement.options, shownIn(arrangement, this.standing(arrangement)).length);
+    return this.folders.ofArrangement.get(shortName)!;
   }
 
   /** Where its pages lie, each by what it is of. */
   paths(): Map<Subject, string> {
     const { name } = this.folder;
     const paths = new Map<Subject, string>([['page', `${name}index.html`]]);
-    for (const arrangement of this.arrangements) {
+    for (const { arrangement, shown, count } of this.arranged) {
       const { shortName } = arrangement;
-      for (let n = 2; n <= this.count(arrangement); n++)
-        paths.set(`${shortName} ${n}`, `${name}${fileOfPage(shortName, n)}`);
+      for (let n = 2; n <= count; n++) paths.set(`${shortName} ${n}`, `${name}${fileOfPage(shortName, n)}`);
       if (!hasOwnPages(arrangement)) continue;
-      for (const row of shownIn(arrangement, this.standing(arrangement)))
+      for (const row of shown)
         paths.set(`${shortName} of ${row.id}`, `${name}${this.folderOf(arrangement)}/${ownPageName(row)}`);
     }
     return paths;
@@ -115,26 +112,30 @@ class PagesIn {
   /** Where the links between the pages of arrangements lead; all but one of them are at their first. */
   turns(shortName: SlotId | null, n: number): PageOptions['turned'] {
     return new Map(
-      this.arrangements.map((one) => [
-        one.shortName,
+      this.arranged.map(({ arrangement: { shortName: own } }) => [
+        own,
         {
-          n: one.shortName === shortName ? n : 1,
-          addressOf: (page: number) => (page === 1 ? './' : fileOfPage(one.shortName, page)),
+          n: own === shortName ? n : 1,
+          addressOf: (page: number) => (page === 1 ? './' : fileOfPage(own, page)),
         },
       ]),
     );
   }
 
-  /** @param known what a page has to know of the same one in other languages */
-  files(known: (subject: Subject, below: number) => Pick<PageOptions, 'languages' | 'canonical'>) {
-    const paths = this.paths();
-    const [flat, deeper] = [this.options(), this.options(1)];
+  /**
+   * @param paths where its pages lie; see `paths`
+   * @param known what a page has to know of the same one in other languages
+   */
+  files(
+    paths: ReadonlyMap<Subject, string>,
+    known: (subject: Subject, below: number) => Pick<PageOptions, 'languages' | 'canonical'>,
+  ): Map<string, string> {
+    const flat = this.options();
     const files = new Map<string, string>();
     const put = (subject: Subject, html: string) => files.set(paths.get(subject)!, html);
     put('page', pageMarkup({ ...flat, ...known('page', 0), turned: this.turns(null, 1) }));
-    for (const arrangement of this.arrangements) {
+    for (const { arrangement, count } of this.arranged) {
       const { shortName } = arrangement;
-      const count = this.count(arrangement);
       for (let n = 2; n <= count; n++) {
         const subject: Subject = `${shortName} ${n}`;
         const options = { ...flat, ...known(subject, 0), turned: this.turns(shortName, n) };
@@ -142,7 +143,7 @@ class PagesIn {
       }
       if (!hasOwnPages(arrangement)) continue;
       const knownOf = (row: PhotoRow) => known(`${shortName} of ${row.id}`, 1);
-      for (const { photo, html } of ownPages(deeper, arrangement, knownOf))
+      for (const { photo, html } of ownPages(this.options(1), arrangement, knownOf))
         put(`${shortName} of ${photo}`, html);
     }
     return files;
@@ -195,18 +196,18 @@ function placeOf({ address, setId, entries = [] }: HandoverParts): string | null
 /** All pages of a hand-over by their paths. @param sink takes the styles of single elements */
 export function pagesIn(parts: HandoverParts, scripted: boolean, sink: StyleSink): Record<string, string> {
   const all = foldersIn(parts).map((folder) => new PagesIn(parts, folder, scripted, sink));
-  const paths = all.map((pages) => ({ language: pages.folder.language, paths: pages.paths() }));
+  const found = all.map((pages) => ({ pages, language: pages.folder.language, paths: pages.paths() }));
   const place = placeOf(parts);
   const knownIn =
-    ({ folder }: PagesIn) =>
+    ({ pages, paths }: (typeof found)[number]) =>
     (subject: Subject, below: number) => {
-      const base = upwards((folder.name === '' ? 0 : 1) + below);
-      const languages = paths.flatMap(({ language, paths: its }) => {
+      const base = upwards((pages.folder.name === '' ? 0 : 1) + below);
+      const languages = found.flatMap(({ language, paths: its }) => {
         const path = its.get(subject);
         return path === undefined ? [] : [{ language, address: `${base}${withoutIndex(path)}` || './' }];
       });
-      const own = paths.find(({ language }) => language === folder.language)!.paths.get(subject)!;
+      const own = paths.get(subject)!;
       return { languages, ...(place !== null && { canonical: `${place}${withoutIndex(own)}` }) };
     };
-  return Object.fromEntries(all.flatMap((pages) => [...pages.files(knownIn(pages))]));
+  return Object.fromEntries(found.flatMap((one) => [...one.pages.files(one.paths, knownIn(one))]));
 }

@@ -17,7 +17,7 @@ import {
   runtimeFor,
   SCRIPTS_OF,
 } from '@dusky-otter/core/markup';
-import { isRightToLeft } from '@dusky-otter/core/html';
+import { directionOf } from '@dusky-otter/core/html';
 import { IsString, Matches, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { runtimeFile } from '../handover/runtime.ts';
@@ -140,7 +140,7 @@ export const proofRoutes =
       const films = rows.some((row) => isPoster({ row, cell }));
       const { styles, scripts } = runtimeFor([{ ...cell, films }]);
       return reply.type('text/html; charset=utf-8').send(`<!doctype html>
-<html lang="${language}" dir="${isRightToLeft(language) ? 'rtl' : 'ltr'}">
+<html lang="${language}" dir="${directionOf(language)}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">

@@ -35,7 +35,7 @@ export const uploadRoutes =
       const stream = request.body as Readable | undefined;
       if (!stream) throw new ProblemError('wrong-body', 'A file is sent as application/octet-stream.');
       const taken = await parts.takeIn.add(setId, { fileName, stream, signal, ...replaces });
-      if (taken.kind === 'refused' || taken.kind === 'offered' || taken.kind === 'words') return taken;
+      if (!('photoId' in taken)) return taken;
       const { photoId, ...how } = taken;
       const [photo] = await parts.queries.photos(setId, [photoId]);
       return { ...how, photo };

@@ -54,6 +54,10 @@ function languageOf(site: Pick<Site, 'languages'>, asked: string | undefined): L
 const textsOf = (words: Partial<Words>): Partial<Words> =>
   Object.fromEntries(Object.entries(words).filter(([part]) => part !== 'role' && part !== 'newWindow'));
 
+/** Nothing is said that is not said already. */
+const isAlike = ({ added, conflicts }: ReturnType<typeof wordsChange>): boolean =>
+  Object.keys(added).length + Object.keys(conflicts).length === 0;
+
 /** What a line says of a photo in single places, in a language; null for the site's first. */
 function hereOf({ here = [] }: PlannedWords, photo: Photo, site: Site, language: Language | null) {
   const unknown: string[] = [];
@@ -68,8 +72,7 @@ function hereOf({ here = [] }: PlannedWords, photo: Photo, site: Site, language:
     const { words: main, others } = placementIn(photo, slot);
     const now: Partial<Words> = language === null ? main : (others?.[language] ?? {});
     const { added, conflicts } = wordsChange({ ...NO_WORDS, ...now }, words);
-    const isAlike = Object.keys(added).length + Object.keys(conflicts).length === 0;
-    return isAlike ? [] : [{ slot, now, added, conflicts }];
+    return isAlike({ added, conflicts }) ? [] : [{ slot, now, added, conflicts }];
   });
   return { found, unknown };
 }
@@ -110,8 +113,7 @@ async function previewOf(
         fileName: photo.fileName,
         sentence: `It does not stand in ${site.slots.find(({ id }) => id === slot)!.name}: its words there are left out.`,
       });
-    const isAlike = Object.keys(added).length + Object.keys(conflicts).length === 0;
-    if (isAlike && slots === null && here.length === 0) return [];
+    if (isAlike({ added, conflicts }) && slots === null && here.length === 0) return [];
     const { original, fileName, words } = photo;
     return [
       {

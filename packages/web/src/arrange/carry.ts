@@ -27,10 +27,13 @@ function orderIn({ site }: SetOnSite, { to, ids, before }: Carried, members: Mem
 async function positionsIn(setId: number, carried: Carried, here: readonly number[]): Promise<Command[]> {
   const { ids: all } = await idsUnder('all');
   const { ahead, behind } = neighboursOf(all, here, carried);
-  const positionOf = async (id: number | null) =>
-    id === null ? null : (await photosOf(setId, [id]))[0]!.position;
-  const [after, until] = [await positionOf(ahead), await positionOf(behind)];
-  let position = after;
+  const beside = await photosOf(
+    setId,
+    [ahead, behind].filter((id) => id !== null),
+  );
+  const positionOf = (one: number | null) => beside.find(({ id }) => id === one)?.position ?? null;
+  const until = positionOf(behind);
+  let position = positionOf(ahead);
   return here
     .filter((id) => carried.ids.includes(id))
     .map((photo): Command => {

@@ -2,7 +2,7 @@
 import type { Language, SetPlaces, SlotId, Words } from '@dusky-otter/core/contract';
 import { applyToPhoto } from '@dusky-otter/core/edits';
 import { placementIn, wordsIn } from '@dusky-otter/core/plan';
-import { NO_WORDS, SPOKEN } from '@dusky-otter/core/words';
+import { isSpoken, NO_WORDS, placementSaid } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
@@ -40,11 +40,9 @@ function inPlaceOf(
   slot: SlotId,
   language: Language,
 ): Pick<Described, 'row' | 'save'> {
-  const isSpoken = (field: string) => SPOKEN.some((one) => one === field);
-  const { words: here, others } = placementIn(row, slot);
-  const apart = Object.fromEntries(Object.entries(here).filter(([field]) => !isSpoken(field)));
+  const here = placementSaid(placementIn(row, slot), language);
   return {
-    row: { ...spoken, words: { ...spoken.words, ...apart, ...others?.[language] } },
+    row: { ...spoken, words: { ...spoken.words, ...here.words } },
     save: (words, { done = '' } = {}) => {
       const said = Object.entries(words);
       const [texts, rest] = [said.filter(([f]) => isSpoken(f)), said.filter(([f]) => !isSpoken(f))];

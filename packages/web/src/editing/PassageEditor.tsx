@@ -1,6 +1,6 @@
 // Writes a text for a page: paragraphs, lists, emphasis and links. It comes when one is opened.
 import type { Passage } from '@dusky-otter/core/contract';
-import { isRightToLeft, linkProblem } from '@dusky-otter/core/html';
+import { directionOf, linkProblem } from '@dusky-otter/core/html';
 import { Bold } from '@tiptap/extension-bold';
 import Document from '@tiptap/extension-document';
 import { Italic } from '@tiptap/extension-italic';
@@ -41,7 +41,7 @@ export default function PassageEditor({ passage, version, label, language, save 
     editorProps: {
       attributes: {
         ...{ role: 'textbox', 'aria-multiline': 'true', 'aria-label': label, lang: language },
-        dir: isRightToLeft(language) ? 'rtl' : 'ltr',
+        dir: directionOf(language),
         ...{ spellcheck: 'true', class: 'field long-text min-h-[120px] text-[15px] leading-snug' },
       },
     },

@@ -43,6 +43,12 @@ export const FIELD_NAMES: Record<keyof Words, string> = {
   kept: 'what is kept on purpose',
 };
 
+/** Which parts of words are changed; all of them where they are given back. */
+const fieldsOf = (words: Partial<Words> | null): string =>
+  words === null
+    ? 'words'
+    : (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
+
 /** A part of words for who is to read it. */
 export function inWords(part: Words[keyof Words] | undefined): string {
   if (typeof part === 'boolean') return part ? 'yes' : 'no';
@@ -59,10 +65,9 @@ export function saveWords(
   words: Partial<Words>,
   { done = '', began = row.version, language = languageNow() } = {},
 ): void {
-  const fields = (Object.keys(words) as (keyof Words)[]).map((key) => FIELD_NAMES[key]).join(' and ');
   // While a title is typed it is no name yet: its strokes are one edit, under one name.
   const name = words.title === undefined ? nameOf(row) : row.fileName;
-  edit(`${fields} of ${name}${done}`, [{ kind: 'words', photo: row.id, language, words }], {
+  edit(`${fieldsOf(words)} of ${name}${done}`, [{ kind: 'words', photo: row.id, language, words }], {
     photos: { [row.id]: began },
   });
 }
@@ -75,12 +80,11 @@ export function saveSpotWords(
   words: Partial<Words> | null,
   done = '',
 ): void {
-  const fields = Object.keys(words ?? {}).map((key) => FIELD_NAMES[key as keyof Words]);
   placeHere(
     row,
     setPlaces,
     { slot, words: words === null ? {} : { ...placementIn(row, slot).words, ...words } },
-    `${words === null ? 'words' : fields.join(' and ')}${done}`,
+    `${fieldsOf(words)}${done}`,
   );
 }
 
@@ -93,13 +97,12 @@ export function saveSpotIn(
   words: Partial<Words> | null,
   done = '',
 ): void {
-  const fields = Object.keys(words ?? {}).map((key) => FIELD_NAMES[key as keyof Words]);
   const { [language]: before, ...others } = placementIn(row, slot).others ?? {};
   placeHere(
     row,
     setPlaces,
     { slot, others: words === null ? others : { ...others, [language]: { ...before, ...words } } },
-    `${words === null ? 'words' : fields.join(' and ')}${done} in ${languageName(language)}`,
+    `${fieldsOf(words)}${done} in ${languageName(language)}`,
   );
 }
 

@@ -1,6 +1,6 @@
 // The texts of a page in every language of its site, beside each other.
 import type { Language, Passage, PhotoSet, Site } from '@dusky-otter/core/contract';
-import { isBlank, isRightToLeft, textOfParagraph } from '@dusky-otter/core/html';
+import { isBlank, directionOf, textOfParagraph } from '@dusky-otter/core/html';
 import type { PageText } from '@dusky-otter/core/page';
 import { languageName } from '@dusky-otter/core/words';
 import { lazy, Suspense, useState } from 'react';
@@ -43,7 +43,7 @@ function PassageCell({ text, language, version, save }: CellProps) {
         {isBlank(said) ? (
           <span className="text-ink-3">Write it…</span>
         ) : (
-          <span lang={language} dir={isRightToLeft(language) ? 'rtl' : 'ltr'}>
+          <span lang={language} dir={directionOf(language)}>
             {asLine(said)}
           </span>
         )}

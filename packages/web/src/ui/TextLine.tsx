@@ -1,5 +1,5 @@
 // One line of text that saves itself after a pause, on leaving it, and on Enter.
-import { isRightToLeft } from '@dusky-otter/core/html';
+import { directionOf } from '@dusky-otter/core/html';
 import type { ReactNode } from 'react';
 import { useDraft } from '../screen/draft.ts';
 
@@ -42,7 +42,7 @@ export function TextLine({
         className={`field text-[14px] text-ink ${mono ? 'font-figure' : ''}`}
         maxLength={most}
         lang={language}
-        dir={language === undefined ? undefined : isRightToLeft(language) ? 'rtl' : 'ltr'}
+        dir={language === undefined ? undefined : directionOf(language)}
         placeholder={placeholder}
         aria-invalid={problem !== null || undefined}
         value={draft.text}

@@ -6,6 +6,7 @@ import type {
   PageEntry,
   PageTexts,
   PhotoRow,
+  PlaceWords,
   PlanContext,
   RowVariant,
   SetPage,
@@ -91,9 +92,9 @@ export function textOf(options: PageOptions, field: keyof PageTexts): Said<strin
 
 /** The title of an arrangement in the page's language. */
 export function titleOf(
-  { title, words }: Pick<Arrangement, 'title' | 'words'>,
+  { title, words }: { title: string; words?: PlaceWords | undefined },
   options: PageOptions,
 ): Said<string> {
   const reading = readingOf(options);
-  return saidIn(title, titlesOf({ ...(words && { words }) })[reading.language], reading);
+  return saidIn(title, titlesOf({ words })[reading.language], reading);
 }

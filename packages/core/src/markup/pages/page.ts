@@ -21,7 +21,7 @@ const LAPTOP = 1280;
 const TEXT = 720;
 
 const placeTitle = ({ name, words }: Slot, options: PageOptions): string =>
-  spokenMarkup(titleOf({ title: name, ...(words && { words }) }, options), languageOf(options));
+  spokenMarkup(titleOf({ title: name, words }, options), languageOf(options));
 
 /** The photos of one place; "" where none has its files. */
 export function placeMarkup(slot: Slot, first: boolean, titled: boolean, options: PageOptions): string {
