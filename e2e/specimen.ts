@@ -227,6 +227,14 @@ export const HOSTS: Record<string, string> = {
     img { height: 50vh; opacity: .99 } figure { display: inline-block }`,
 };
 
+/** One that insists: its resets are !important, and stronger than any class. */
+const INSISTING = `html body *, html body *::before, html body *::after, html body #x#x *, html body dialog::backdrop {
+    all: unset !important; display: block !important; float: left !important; width: 100px !important;
+    height: 20px !important; max-width: 80px !important; margin: 7px !important; padding: 9px !important;
+    position: static !important; color: #999 !important; background: #eee !important; content: '#' !important;
+    border: 5px solid red !important; text-transform: uppercase !important; opacity: 0.3 !important;
+    font: 10px serif !important; transform: rotate(2deg) !important; aspect-ratio: 1 !important }`;
+
 export interface Specimen {
   origin: string;
   close: () => void;
@@ -261,7 +269,8 @@ export async function startSpecimen(): Promise<Specimen> {
       return;
     }
     const names = (searchParams.get('names') ?? '').split(',');
-    const host = HOSTS[searchParams.get('host') ?? 'plain']!;
+    const asked = searchParams.get('host') ?? 'plain';
+    const host = asked === 'insisting' ? INSISTING : HOSTS[asked]!;
     const page = `body { margin: 0 16px; font: 16px/1.5 sans-serif } main { max-width: 1140px; margin: 0 auto } ${host}`;
     const own = new ElementStyles();
     const isStrict = searchParams.has('strict');

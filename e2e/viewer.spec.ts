@@ -119,6 +119,40 @@ test.describe('the viewer', () => {
     await expect(viewer).toHaveCount(0);
   });
 
+  test('is what it is in a host whose resets are all !important, too', async ({ browser }) => {
+    /** What is in the viewer, as it stands: boxes, what is drawn behind and before, and words. */
+    const seen = async (host: string, viewport: { width: number; height: number }) => {
+      const page = await browser.newPage({ viewport });
+      await page.goto(address({ names: 'grid', host, lang: 'ar', dir: 'rtl' }) + '#grid-red-teapot-1');
+      const viewer = page.getByRole('dialog');
+      await viewer.locator('img').evaluate((img: HTMLImageElement) => img.decode());
+      const found = await viewer.evaluate((dialog) =>
+        [dialog, ...dialog.querySelectorAll('*')].map((element) => {
+          const { x, y, width, height } = element.getBoundingClientRect();
+          const { color, backgroundColor, opacity, transform } = getComputedStyle(element);
+          const sign = getComputedStyle(element, '::before').content;
+          // Where a text's letters end hangs on the host's fonts.
+          const isText = element.matches('strong, span, small');
+          return [
+            `${element.tagName}.${element.className}`,
+            ...(isText ? [] : [x, y, width, height].map(Math.round)),
+            ...[color, backgroundColor, opacity, transform, sign],
+          ].join(' ');
+        }),
+      );
+      await page.close();
+      return found;
+    };
+    for (const viewport of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ]) {
+      const plain = await seen('plain', viewport);
+      expect(plain.length).toBeGreaterThan(8);
+      expect(await seen('insisting', viewport)).toEqual(plain);
+    }
+  });
+
   test('on a phone its picture is as wide as the window, and every word can be read', async ({ browser }) => {
     const context = await browser.newContext({ viewport: { width: 390, height: 800 } });
     const page = await context.newPage();

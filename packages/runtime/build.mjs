@@ -5,6 +5,25 @@ import { build } from 'vite';
 
 const at = (/** @type {string} */ path) => fileURLToPath(new URL(path, import.meta.url));
 
+/**
+ * What stands in a layer is !important there, and so outranks a page's own rules that are !important outside of layers,
+ * whatever their selectors (CSS Cascading and Inheritance 5, 6.1).
+ * @type {import('vite').CSSOptions['postcss']}
+ */
+const outranking = {
+  plugins: [
+    {
+      postcssPlugin: 'outranking',
+      AtRule: {
+        layer: (layer) =>
+          layer.walkDecls((declaration) => {
+            declaration.important = true;
+          }),
+      },
+    },
+  ],
+};
+
 rmSync(at('dist'), { recursive: true, force: true });
 for (const file of readdirSync(at('src'))) {
   const [name, ending] = file.split('.');
@@ -15,6 +34,7 @@ for (const file of readdirSync(at('src'))) {
     configFile: false,
     root: at('.'),
     logLevel: 'warn',
+    css: { postcss: outranking },
     build: {
       emptyOutDir: false,
       outDir: at('dist'),

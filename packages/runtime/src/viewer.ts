@@ -68,8 +68,9 @@ function view(links: HTMLAnchorElement[], first: number, said: Said, set: Elemen
     count.textContent = counted(said.of!, earlier + at + 1, all);
     save.href = link.dataset.duskyFile ?? link.href;
     history.replaceState(history.state, '', before + addressOf(link));
-    // The next one only once this one is there.
     const [shown] = stage.querySelectorAll('img');
+    shown?.style.setProperty('--dusky-is', `auto ${shown.width} / ${shown.height}`);
+    // The next one only once this one is there.
     const ahead = () => {
       if (links[at] === link && dialog.open) fetchAhead(links[(at + 1) % links.length]!);
     };
