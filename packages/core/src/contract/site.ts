@@ -101,6 +101,14 @@ export interface PlanContext {
   languages: readonly Language[];
 }
 
+/** An arrangement that stands on every page of a site, with the photos that one of its sets puts there. */
+export interface Everywhere {
+  set: number;
+  slot: SlotId;
+  /** Where on the pages: over or under what each of them holds. */
+  at: 'above' | 'below';
+}
+
 export interface SiteDecisions {
   name: string;
   /** Where the site is found, or "". */
@@ -108,6 +116,7 @@ export interface SiteDecisions {
   policy: Policy;
   languages: Language[];
   devices: DeviceClass[];
+  everywhere: Everywhere[];
   /** Put away: not among the sites one works on. */
   archived: boolean;
 }

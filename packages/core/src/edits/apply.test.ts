@@ -145,6 +145,7 @@ describe('site commands', () => {
     version: 1,
     name: 'Gullmoor Pottery',
     address: '',
+    everywhere: [],
     archived: false,
     policy: DEFAULT_POLICY,
     languages: ['en'],

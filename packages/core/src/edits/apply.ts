@@ -12,6 +12,7 @@ import type {
   Words,
 } from '../contract/index.ts';
 import { focalProblem, frameCropProblem, frameProblem, listedCrops } from '../geometry/frame.ts';
+import { everywhereProblem } from '../page/everywhere.ts';
 import { pageProblem } from '../page/page.ts';
 import { slotProblem } from '../places/problem.ts';
 import { wholePolicy } from '../weight/target.ts';
@@ -214,6 +215,7 @@ export function applyToSite(site: Site, command: SiteCommand): { site: Site; inv
   refuse(change.name?.trim() === '' && 'A site needs a name.');
   refuse(change.languages && languagesProblem(change.languages, site.languages));
   refuse(change.policy?.prefix !== undefined && prefixProblem(change.policy.prefix));
+  refuse(change.everywhere && everywhereProblem(change.everywhere));
   refuse(change.devices?.length === 0 && 'A site needs one kind of device at least.');
   // An edit that was kept from before a policy had all its parts leaves the others as they are.
   const policy = change.policy && { policy: { ...site.policy, ...change.policy } };

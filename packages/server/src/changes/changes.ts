@@ -4,13 +4,15 @@ import { randomUUID } from 'node:crypto';
 import type { Site } from '@dusky-otter/core/contract';
 import { CommandError } from '@dusky-otter/core/edits';
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import { OriginalModel, PhotoModel, type SetModel } from '../database/models.ts';
+import { putsEverywhere } from '@dusky-otter/core/page';
+import { OriginalModel, PhotoModel, SetModel } from '../database/models.ts';
 import { retryOnDatabaseLoss } from '../database/retry.ts';
 import { ProblemError } from '../problems.ts';
 import { answerOf, writeAct } from '../store/acts.ts';
 import { findSet } from '../store/sets.ts';
 import type { SiteCache } from '../store/site-cache.ts';
 import type { Effects } from './effects.ts';
+import { outdate } from './outdated.ts';
 
 /** What a change answers, and what it touched. */
 export interface Done<T> {
@@ -66,10 +68,21 @@ export class SetWork extends Work {
     super(t, site);
   }
 
+  /** Other sets that are not done any more. */
+  readonly outdated = new Set<number>();
+
   /** The page is another one now. */
   async pageChanged(): Promise<void> {
     const change = { rehearsed: false, handedOver: false, workedAt: new Date() };
     await this.set.update(change, { transaction: this.t });
+    await this.othersChanged();
+  }
+
+  /** What it puts onto every page is another one now; all sets of the site are held then. */
+  async othersChanged(): Promise<void> {
+    const { site, set, t, outdated } = this;
+    if (putsEverywhere(site, set.id).length === 0) return;
+    for (const id of await outdate(site.id, t, ({ id: other }) => other !== set.id)) outdated.add(id);
   }
 }
 
@@ -93,7 +106,13 @@ export class Changes {
     return this.carryOut(held.token, async (t) => {
       const { siteId } = await findSet(setId, { transaction: t });
       const site = await this.sites.held(siteId, held.forSite ?? false, t);
-      return body(new SetWork(t, site, await findSet(setId, { transaction: t, lock: true })));
+      // What stands on every page changes them all.
+      if (putsEverywhere(site, setId).length > 0)
+        await SetModel.findAll({ where: { siteId }, order: [['id', 'ASC']], transaction: t, lock: true });
+      const work = new SetWork(t, site, await findSet(setId, { transaction: t, lock: true }));
+      const { answer, effects } = await body(work);
+      const sets = [...new Set([...(effects.sets ?? []), ...work.outdated])];
+      return { answer, effects: { ...effects, ...(sets.length > 0 && { sets }) } };
     });
   }
 

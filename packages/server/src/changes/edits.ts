@@ -25,6 +25,7 @@ import type { Effects } from './effects.ts';
 import { noteReplaced, replacementsIn } from './replacing.ts';
 import { carryOutOnSite } from './sites.ts';
 import { checkStep, checkTouched, writeTouches, type Versions } from './touches.ts';
+import { outdateBy } from './outdated.ts';
 import { mergeTyping } from './typing.ts';
 
 type WordsCommand = Extract<Command, { kind: 'words' }>;
@@ -181,6 +182,11 @@ class Desk {
       },
       { transaction: t },
     );
+    if (putsOutOfDate(commands)) await work.othersChanged();
+    const onSite = commands.filter(isSiteCommand);
+    // What the set itself is now was written above.
+    if (onSite.length > 0)
+      for (const id of await outdateBy(set.siteId, t, onSite, set.id)) work.outdated.add(id);
   }
 
   effectsOf(commands: readonly Command[]): Effects {

@@ -11,6 +11,8 @@ export interface Published {
   state: string;
   /** All photos of the set went out. */
   isWhole: boolean;
+  /** Photos among them that are another set's, each with that. */
+  guests?: ReadonlyMap<number, number>;
 }
 
 /**
@@ -20,12 +22,16 @@ export interface Published {
 export const publish = (
   changes: Changes,
   setId: number,
-  { names, state, isWhole }: Published,
+  { names, state, isWhole, guests = new Map() }: Published,
 ): Promise<undefined> =>
   changes.inSet<undefined>(setId, async ({ t, set, site }) => {
     if ((await stateOfSet(setId, site.id, t)) !== state) throw new ProblemError('changed-meanwhile');
-    await writePublishedNames(setId, names, t);
+    const sets = [...new Set([setId, ...guests.values()])];
+    for (const of of sets) {
+      const own = [...names].filter(([photo]) => (guests.get(photo) ?? setId) === of);
+      await writePublishedNames(of, new Map(own), t);
+    }
     const isNew = isWhole && !set.handedOver;
     if (isNew) await set.update({ handedOver: true }, { transaction: t });
-    return { answer: undefined, effects: { names: [setId], ...(isNew && { sets: [setId] }) } };
+    return { answer: undefined, effects: { names: sets, ...(isNew && { sets: [setId] }) } };
   });

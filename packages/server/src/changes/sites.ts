@@ -8,6 +8,7 @@ import { ProblemError } from '../problems.ts';
 import { writeOpenSlots } from '../store/placements.ts';
 import { dropPlace, insertSite, writePlace, writeSite } from '../store/sites.ts';
 import type { Changes } from './changes.ts';
+import { outdateBy } from './outdated.ts';
 
 /** Makes a site with the places that ship. @returns its id */
 export const makeSite = (changes: Changes, name: string, policy?: Policy): Promise<number> =>
@@ -77,7 +78,8 @@ export const changeSite = (
   changes.inSite<undefined>(siteId, async ({ t, site }) => {
     if (seen !== undefined && seen !== site.version) throw new ProblemError('stale');
     const { site: after } = await carryOutOnSite(site, command, t);
-    return { answer: undefined, effects: { site: { id: siteId, plans: !plansAlike(site, after) } } };
+    const sets = await outdateBy(siteId, t, [command]);
+    return { answer: undefined, effects: { sets, site: { id: siteId, plans: !plansAlike(site, after) } } };
   });
 
 /** A set as it is now is where work starts: there is nothing to take back yet. @param version of the set from now on */

@@ -242,6 +242,15 @@ const wordsHere: Migration = {
   },
 };
 
+/** Arrangements may stand on every page of a site. */
+const everyPage: Migration = {
+  name: '013-every-page',
+  async up(tables) {
+    const sites = await tables.describeTable('sites');
+    if (!sites.everywhere) await tables.addColumn('sites', 'everywhere', json());
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -255,4 +264,5 @@ export const MIGRATIONS: readonly Migration[] = [
   pages,
   oneDoorStep,
   wordsHere,
+  everyPage,
 ];

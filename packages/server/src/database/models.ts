@@ -1,6 +1,7 @@
 // The tables as Sequelize models. Decisions are kept as JSON: they are read and written whole.
 import type {
   DeviceClass,
+  Everywhere,
   Frame,
   Language,
   OriginalFacts,
@@ -26,6 +27,8 @@ export class SiteModel extends Model {
   declare policy: Policy;
   declare languages: Language[];
   declare devices: DeviceClass[];
+  /** null for none. */
+  declare everywhere: Everywhere[] | null;
   declare archived: boolean;
   /** Short names of arrangements that are gone; null for none. */
   declare retired: SlotId[] | null;
@@ -205,6 +208,7 @@ export function defineModels(sequelize: Sequelize): void {
     languages: json('languages'),
     devices: json('devices'),
     retired: json('retired'),
+    everywhere: json('everywhere'),
     archived: flag(),
     version: number(),
   });

@@ -29,8 +29,10 @@ export function textFiles(
   parts: HandoverParts,
   delivered: ReadonlyMap<string, Delivered> = new Map(),
 ): Record<string, string> {
-  const { rows, context, translations } = parts;
+  const { rows, context, translations, guests } = parts;
   const pathOf = pathsIn(parts);
+  // A table of words is of the set's own photos: those of others are described there.
+  const told = rows.filter(({ id }) => !guests?.has(id));
   const { styles, script } = runtimeOf(parts);
   const scripted = script !== '';
   const { ofLanguage } = foldersOf(context);
@@ -42,13 +44,13 @@ export function textFiles(
     'styles.css': `${pageStyles(context, pageFor(parts))}${styles}${own.rules}`,
     ...(scripted && { 'script.js': script }),
     'manifest.json': `${JSON.stringify(manifestOf({ ...parts, pathOf, delivered }), null, 2)}\n`,
-    'words.csv': wordsCsv(rows, where),
+    'words.csv': wordsCsv(told, where),
     ...Object.fromEntries(
       translations.flatMap(({ language, words }) => [
         [
           `${ofLanguage.get(language)}/words.csv`,
           wordsCsv(
-            rows.map((row) => ({
+            told.map((row) => ({
               ...row,
               words: { ...NO_WORDS, ...words.get(row.id), role: row.words.role },
               placements: placementsSaid(row.placements, language),

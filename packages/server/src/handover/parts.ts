@@ -26,6 +26,8 @@ export interface HandoverParts {
   entries?: readonly PageEntry[];
   addressOf?: (page: PageEntry) => string;
   rows: PhotoRow[];
+  /** Photos of other sets among them, each with its set: they stand on every page of the site. */
+  guests?: ReadonlyMap<number, number>;
   /** Words in the site's other languages, by photo. */
   translations: { language: Language; words: ReadonlyMap<number, Words> }[];
   /** Speaking part of the file names of every photo of the set, by id. */

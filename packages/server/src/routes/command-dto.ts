@@ -2,6 +2,7 @@
 import 'reflect-metadata';
 import type {
   DeviceClass,
+  Everywhere,
   FocalPoint,
   Frame,
   InOthers,
@@ -254,6 +255,12 @@ class DeviceDto implements DeviceClass {
   @IsNumber() @Min(0) @Max(1) share!: number;
 }
 
+class EverywhereDto implements Everywhere {
+  @IsInt() @Min(1) @Max(LARGEST_ID) set!: number;
+  @IsSlotId() slot!: SlotId;
+  @IsIn(['above', 'below']) at!: Everywhere['at'];
+}
+
 class SiteChangeDto implements Partial<SiteDecisions> {
   @IfGiven() @IsString() @MaxLength(200) name?: string;
   @IfGiven() @IsString() @MaxLength(500) address?: string;
@@ -267,6 +274,13 @@ class SiteChangeDto implements Partial<SiteDecisions> {
   @ValidateNested({ each: true })
   @Type(() => DeviceDto)
   devices?: DeviceDto[];
+  @IfGiven()
+  @IsArray()
+  @ArrayMaxSize(40)
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => EverywhereDto)
+  everywhere?: EverywhereDto[];
 }
 
 class SiteCommandDto {

@@ -10,19 +10,16 @@ import { concernsOf, handoverConcerns, sentTo } from '@dusky-otter/core/readines
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { handoverZip, makeWhole, outgoing, variantPaths } from '../handover/handover.ts';
+import { ownPartsOf, partsOf, rowsIn } from '../handover/gathered.ts';
 import { pageOf } from '../handover/pages.ts';
 import { pathsIn, type HandoverParts } from '../handover/parts.ts';
 import { runtimeOf } from '../handover/runtime.ts';
 import { ProblemError } from '../problems.ts';
 import { Previews } from '../handover/previews.ts';
 import { Named } from '../handover/named.ts';
-import { photosInParts } from '../store/photos.ts';
-import { wordsOfPhotos } from '../store/words.ts';
-import { entriesOf } from '../answers/entries.ts';
+import type { SetLedger } from '../ledger/set-ledger.ts';
 import { PlannedRows } from '../answers/planned-rows.ts';
-import { rowOf, rowsInTurns } from '../answers/sent.ts';
-import { inTurns } from '../turns.ts';
-import { setPlacesIn } from '../store/sets.ts';
+import { rowOf } from '../answers/sent.ts';
 import { changedAt, findSet, readSet } from '../store/sets.ts';
 import { stateOfSet } from '../store/state-of-set.ts';
 import { publish } from '../changes/publishing.ts';
@@ -67,60 +64,6 @@ const MOST_TRIES = 3;
 
 /** Photos that lack something, as far as they are named. */
 const MOST_NAMED = 100;
-
-/** Photos that are asked for, or all, with what they are planned by; never what lies in the bin. */
-async function rowsIn(parts: Needs, setId: number, asked: readonly number[] | null, rowFor = rowOf) {
-  const set = await findSet(setId);
-  const site = await parts.sites.get(set.siteId);
-  const setPlaces = await setPlacesIn(set);
-  const rows: PhotoRow[] = [];
-  for await (const photos of photosInParts(set.id, site.languages[0]!, asked ?? undefined))
-    rows.push(
-      ...(await inTurns(
-        rowsInTurns(
-          photos.filter(({ binned }) => !binned),
-          setPlaces,
-          site,
-          parts.preparer,
-          rowFor,
-        ),
-      )),
-    );
-  if (asked && rows.length === 0) throw new ProblemError('no-such-photo');
-  return { set, site, setPlaces, rows };
-}
-
-/** Everything that a hand-over of these photos is made from. */
-async function partsOf(
-  parts: Needs,
-  setId: number,
-  asked: readonly number[] | null,
-  rowFor = rowOf,
-): Promise<HandoverParts> {
-  const { set, site, setPlaces, rows } = await rowsIn(parts, setId, asked, rowFor);
-  const ledger = await parts.ledgers.get(set.id);
-  // A name hangs on all photos of the set: part of them must not be called otherwise than the whole.
-  const names = new Map(rows.map(({ id }) => [id, ledger.speaking(id)]));
-  const ids = rows.map(({ id }) => id);
-  const translations = await Promise.all(
-    site.languages
-      .slice(1)
-      .map(async (language) => ({ language, words: await wordsOfPhotos(ids, language) })),
-  );
-  const entries = await entriesOf(site, parts.ledgers);
-  return {
-    ...{
-      site: site.name,
-      address: site.address,
-      set: set.name,
-      setId: set.id,
-      page: set.page,
-      entries,
-      context: site,
-    },
-    ...{ setPlaces, rows, names, translations },
-  };
-}
 
 /** How figures are written: as `<picture>`, or as one `<img>` for systems that allow no more. */
 type Form = 'picture' | 'img';
@@ -172,8 +115,8 @@ export const handoverRoutes =
     const plans = new PlannedRows();
     const rowFor: typeof rowOf = (...of) => plans.rowOf(...of);
     const selections = new Named<Selected>();
-    const asked = (request: Query) =>
-      readSet(() => partsOf(parts, idFrom(request.params.id), askedIn(request, selections)));
+    const asked = (request: Query, find = partsOf) =>
+      readSet(() => find(parts, idFrom(request.params.id), askedIn(request, selections)));
 
     /**
      * What goes out now is called so for good. What is changed while its files are made goes out as it is then.
@@ -184,15 +127,17 @@ export const handoverRoutes =
       request: Query,
       isWhole: boolean,
       make: (handover: HandoverParts) => Promise<unknown>,
+      find = partsOf,
     ): Promise<HandoverParts> => {
       const setId = idFrom(request.params.id);
       for (let again = 0; ; again++) {
         const { siteId } = await findSet(setId);
         const state = await stateOfSet(setId, siteId);
-        const handover = await asked(request);
+        const handover = await asked(request, find);
         await make(handover);
         try {
-          await publish(parts.changes, setId, { names: handover.names, state, isWhole });
+          const { names, guests } = handover;
+          await publish(parts.changes, setId, { names, state, isWhole, ...(guests && { guests }) });
           return handover;
         } catch (error) {
           const isMeanwhile = error instanceof ProblemError && error.code === 'changed-meanwhile';
@@ -205,20 +150,27 @@ export const handoverRoutes =
       const setId = idFrom(request.params.id);
       const { photos } = checked(CheckDto, request.body);
       const handover = await readSet(() => partsOf(parts, setId, photos));
-      const ledger = await parts.ledgers.get(setId);
+      const { guests } = handover;
+      const ledgers = new Map<number, SetLedger>();
+      for (const id of new Set([setId, ...(guests?.values() ?? [])]))
+        ledgers.set(id, await parts.ledgers.get(id));
       const files = [...variantPaths(handover).values()].map(({ variant }) => variant);
       const lacking = handover.rows
         .map((row) => {
-          const concerns = concernsOf(row, handover.setPlaces, handover.context, ledger.sameAs(row.id));
+          const of = guests?.get(row.id) ?? setId;
+          const same = ledgers.get(of)!.sameAs(row.id);
+          const concerns = concernsOf(row, handover.setPlaces, handover.context, same);
           return {
             id: row.id,
+            set: of,
             name: shownName(row.words, row.fileName),
             concerns: handoverConcerns(concerns),
           };
         })
         .filter(({ concerns }) => concerns.length > 0);
       return {
-        photos: handover.rows.length,
+        photos: handover.rows.length - (guests?.size ?? 0),
+        guests: guests?.size ?? 0,
         files: files.length,
         bytes: files.reduce((sum, { bytes }) => sum + (bytes ?? 0), 0),
         lacking: lacking.length,
@@ -242,7 +194,7 @@ export const handoverRoutes =
 
     // The page of some photos, to be read and not to go out: nothing is called so for good.
     app.get('/api/sets/:id/reading', async (request: Query, reply) => {
-      const handover = await asked(request);
+      const handover = await asked(request, ownPartsOf);
       const { slot } = request.query;
       const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
       const page = pageOf({ ...handover, context: { ...handover.context, slots } });
@@ -254,22 +206,27 @@ export const handoverRoutes =
       const { slot, form = 'picture' } = request.query;
       if (form !== 'picture' && form !== 'img') throw new ProblemError('bad-request');
       let figures: string[] = [];
-      await published(request, false, async (handover) => {
-        const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
-        if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
-        figures = slots.flatMap((one) => markupIn(one, handover, form));
-        if (figures.length === 0)
-          throw new ProblemError(
-            'bad-request',
-            'None of these photos stands in this place, or the page does not show it: put it on the page first.',
-          );
-      });
+      await published(
+        request,
+        false,
+        async (handover) => {
+          const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
+          if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
+          figures = slots.flatMap((one) => markupIn(one, handover, form));
+          if (figures.length === 0)
+            throw new ProblemError(
+              'bad-request',
+              'None of these photos stands in this place, or the page does not show it: put it on the page first.',
+            );
+        },
+        ownPartsOf,
+      );
       return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
     });
 
     // What goes beside copied markup into a page, once.
     app.get('/api/sets/:id/beside/:kind', async (request: Query, reply) => {
-      const handover = await readSet(() => partsOf(parts, idFrom(request.params.id), null));
+      const handover = await readSet(() => ownPartsOf(parts, idFrom(request.params.id), null));
       const { styles, script } = runtimeOf(handover);
       if (request.params.kind === 'styles')
         return reply.type('text/css; charset=utf-8').send(`${figureStyles(handover.context)}${styles}`);

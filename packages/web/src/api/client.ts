@@ -100,10 +100,13 @@ export interface Around {
 /** What a hand-over of photos would hold, and the first of those that lack something. */
 export interface HandoverCheck {
   photos: number;
+  /** Photos of other sets, which stand on every page. */
+  guests: number;
   files: number;
   bytes: number;
   lacking: number;
-  first: { id: number; name: string; concerns: Concern[] }[];
+  /** `set`: whose photo it is. */
+  first: { id: number; set: number; name: string; concerns: Concern[] }[];
   /** Films and captions that the page names, and that do not go along. */
   beside: FileBeside[];
   /** Names the photos in the address of the download. */

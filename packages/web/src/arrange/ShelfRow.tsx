@@ -60,12 +60,14 @@ interface Props extends Omit<BoardProps, 'slot' | 'ids' | 'height'> {
   counts: PlaceCounts | undefined;
   /** Every photo of the set stands here that has no places of its own. */
   isOpen: boolean;
+  /** The set puts it onto every page of the site. */
+  isEverywhere: boolean;
   /** Tells who stands in it. */
   know: (slot: string, ids: readonly number[]) => void;
   acts: readonly { name: string; act: () => void; idle?: boolean }[];
 }
 
-export function ShelfRow({ shelf, counts, isOpen, know, acts, ...board }: Props) {
+export function ShelfRow({ shelf, counts, isOpen, isEverywhere, know, acts, ...board }: Props) {
   const setId = useSetId();
   const [adding, setAdding] = useState(false);
   const { slot, shown } = shelf;
@@ -100,6 +102,11 @@ export function ShelfRow({ shelf, counts, isOpen, know, acts, ...board }: Props)
             {arrangement ? '' : slot.hint || shape}
             {isOpen ? ', every photo that has no places of its own' : ''}
           </p>
+          {isEverywhere && (
+            <p className="text-[12px] leading-snug text-amber">
+              Stands on every page of the site: what is changed here changes them all.
+            </p>
+          )}
           <span className="flex gap-3 text-[12.5px]">
             {arrangement && (
               <Link

@@ -1,7 +1,7 @@
 // The Arrange stop: the places of the page as shelves in its order, the photos beside them. Photos are put in, moved and
 // taken out with the pointer or by keys, several at once.
 import type { Elsewhere, PhotoSet, SetPage, Site, SlotId } from '@dusky-otter/core/contract';
-import { partFor } from '@dusky-otter/core/page';
+import { partFor, putsEverywhere } from '@dusky-otter/core/page';
 import { useQuery } from '@tanstack/react-query';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, type KeyboardEvent } from 'react';
@@ -165,6 +165,7 @@ function Lines({
         shelf={line}
         counts={counts?.places[id]}
         isOpen={set.slots.includes(id)}
+        isEverywhere={putsEverywhere(site, set.id).some((one) => one.slot === id)}
         know={picking.know}
         acts={actsOn(line, page, { set, site })}
         isFrom={from === id}

@@ -1,5 +1,14 @@
 // What is done to the page of a set, as edits. A page that was not made yet begins as what follows from where photos stand.
-import type { PageEntry, PagePart, PhotoSet, SetCounts, SetPage, Site } from '@dusky-otter/core/contract';
+import type {
+  Everywhere,
+  PageEntry,
+  PagePart,
+  PhotoSet,
+  SetCounts,
+  SetPage,
+  Site,
+  Slot,
+} from '@dusky-otter/core/contract';
 import { firstPage, freeFolder } from '@dusky-otter/core/page';
 import { edit } from '../server/state.ts';
 
@@ -22,3 +31,11 @@ export const putPage = (page: SetPage, what: string, began?: number): void =>
 
 export const putParts = (page: SetPage, parts: readonly PagePart[], what: string, began?: number): void =>
   putPage({ ...page, parts }, what, began);
+
+/** An arrangement of a set stands on every page of the site from now on, or on its own alone. */
+export function putEverywhere(site: Site, set: number, slot: Slot, at: Everywhere['at'] | null): void {
+  const others = site.everywhere.filter((one) => one.slot !== slot.id);
+  const everywhere = at === null ? others : [...others, { set, slot: slot.id, at }];
+  const where = at === null ? 'on its own page alone' : `${at} what every page holds`;
+  edit(`${slot.name}: ${where}`, [{ kind: 'site', change: { everywhere } }]);
+}

@@ -8,6 +8,7 @@ import { allSaved } from '../server/state.ts';
 import { Sheet } from '../ui/Sheet.tsx';
 import { usePreparation } from '../server/hooks.ts';
 import { saveFrom } from '../ui/files.ts';
+import { some } from '../ui/some.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { LanguageLacks } from '../languages/LanguagesLink.tsx';
 import { ThoroughPass } from './ThoroughPass.tsx';
@@ -23,7 +24,7 @@ interface Props {
 /** The bench where a concern is seen to; places are given on the table, and seen at the frame bench. */
 const benchOf = ({ stop }: Concern): string => (stop === 'describe' || stop === 'weigh' ? stop : 'frame');
 
-function Lacking({ check, setId }: { check: HandoverCheck; setId: number }) {
+function Lacking({ check }: { check: HandoverCheck }) {
   const { lacking, first } = check;
   if (lacking === 0) return <StateTag state="ready">Every photo has its words and is large enough.</StateTag>;
   return (
@@ -33,14 +34,14 @@ function Lacking({ check, setId }: { check: HandoverCheck; setId: number }) {
         the same.
       </p>
       <ul className="border-t border-rule">
-        {first.map(({ id, name, concerns }) => (
+        {first.map(({ id, set, name, concerns }) => (
           <li key={id} className="grid grid-cols-[200px_1fr] gap-3 border-b border-rule py-2">
             <b className="truncate font-semibold">{name}</b>
             <span className="grid gap-1">
               {concerns.map((concern) => (
                 <Link
                   key={concern.sentence}
-                  to={`/sets/${setId}/${benchOf(concern)}/${id}`}
+                  to={`/sets/${set}/${benchOf(concern)}/${id}`}
                   className="w-fit hover:underline"
                 >
                   <StateTag state={concern.severity}>{concern.sentence}</StateTag>
@@ -105,12 +106,12 @@ export function DownloadSheet({ open, onClose, ids, setId }: Props) {
     },
   });
   const about = check
-    ? `${check.photos} ${check.photos === 1 ? 'photo' : 'photos'} in ${check.files} files, ${bytesInWords(check.bytes)}, with page, styles, manifest and words.`
+    ? `${some(check.photos, 'photo', 'photos')}${check.guests > 0 ? `, and ${check.guests} that ${check.guests === 1 ? 'stands' : 'stand'} on every page,` : ''} in ${check.files} files, ${bytesInWords(check.bytes)}, with page, styles, manifest and words.`
     : 'Looking at what goes out…';
   return (
     <Sheet open={open} onClose={onClose} title="Download as ZIP" about={about} wide>
       {error && <p role="alert">{error.message}</p>}
-      {check && <Lacking check={check} setId={setId} />}
+      {check && <Lacking check={check} />}
       {check && <Beside files={check.beside} setId={setId} />}
       <LanguageLacks />
       <div className="mt-3">

@@ -47,7 +47,7 @@ export function Page() {
       </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)_296px] max-[1000px]:block max-[1000px]:overflow-auto">
         <div className="flex min-h-0 flex-col border-r border-rule-strong">
-          <PageParts page={page} site={site} inHand={part} take={setInHand} />
+          <PageParts page={page} site={site} set={set.id} entries={entries} inHand={part} take={setInHand} />
         </div>
         <ProofPane
           address={`/preview/${set.id}/?edition=${encodeURIComponent(edition)}`}

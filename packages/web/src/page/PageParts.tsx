@@ -1,15 +1,18 @@
 // What stands on the page, in order: moved by hand or by keys, taken out, and put in.
 import { arrangementIn } from '@dusky-otter/core/arrange';
-import type { PagePart, SetPage, Site, SlotId } from '@dusky-otter/core/contract';
+import type { Everywhere, PageEntry, PagePart, SetPage, Site, SlotId } from '@dusky-otter/core/contract';
 import { beginningOf } from '@dusky-otter/core/html';
 import { partFor } from '@dusky-otter/core/page';
 import { standable } from '@dusky-otter/core/slots';
+import { placesOn } from '@dusky-otter/core/plan';
 import { DropdownMenu } from 'radix-ui';
+import { Link } from 'react-router';
 import { useCounts } from '../server/hooks.ts';
 import { KINDS } from '../arrange/kinds.tsx';
 import { HandRow } from '../ui/HandRow.tsx';
 import { SortableList } from '../ui/SortableList.tsx';
 import { putParts } from '../editing/page.ts';
+import { some } from '../ui/some.ts';
 
 /** How a part is called in the list. */
 export function nameOfPart(part: PagePart, site: Site): string {
@@ -71,14 +74,44 @@ function Part({
   );
 }
 
+/** What stands on every page because another set puts it there. */
+function FromOthers({
+  page,
+  site,
+  set,
+  entries,
+  at,
+}: Omit<Props, 'inHand' | 'take'> & Pick<Everywhere, 'at'>) {
+  const own = placesOn(page);
+  const found = site.everywhere.flatMap((one) => {
+    const entry = entries.find((other) => other.set === one.set);
+    const part = entry?.parts.find(({ slot }) => slot === one.slot);
+    const isHere = one.at === at && one.set !== set && !own.includes(one.slot);
+    return isHere && entry && part && part.photos > 0 ? [{ entry, part }] : [];
+  });
+  return found.map(({ entry, part }) => (
+    <p key={part.slot} className="border-b border-rule bg-paper px-3 py-2 text-[12.5px] text-ink-2">
+      <b className="font-[560] text-ink">{part.title}</b>, {some(part.photos, 'photo', 'photos')} of{' '}
+      <Link className="text-kelp underline underline-offset-2" to={`/sets/${entry.set}/page`}>
+        {entry.title}
+      </Link>
+      : stands {at} everything, as on every page.
+    </p>
+  ));
+}
+
 interface Props {
   page: SetPage;
   site: Site;
+  /** Id of the set whose page it is. */
+  set: number;
+  /** The site's pages. */
+  entries: readonly PageEntry[];
   inHand: number | null;
   take: (n: number | null) => void;
 }
 
-export function PageParts({ page, site, inHand, take }: Props) {
+export function PageParts({ page, site, set, entries, inHand, take }: Props) {
   const counts = useCounts();
   const { parts } = page;
   const photosIn = (slot: SlotId) => counts?.places[slot]?.photos ?? 0;
@@ -136,6 +169,7 @@ export function PageParts({ page, site, inHand, take }: Props) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
+      <FromOthers {...{ page, site, set, entries }} at="above" />
       <SortableList
         ids={parts.map((_, n) => `${n}`)}
         nameOf={(id) => nameOfPart(parts[Number(id)]!, site)}
@@ -159,6 +193,7 @@ export function PageParts({ page, site, inHand, take }: Props) {
           ))}
         </ol>
       </SortableList>
+      <FromOthers {...{ page, site, set, entries }} at="below" />
       {parts.length === 0 && (
         <p className="px-3 pb-3 text-ink-2">Nothing stands on it yet: put something in.</p>
       )}

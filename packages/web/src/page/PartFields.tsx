@@ -1,16 +1,52 @@
 // One part of the page: what it says, or which place it is.
 import { arrangementIn } from '@dusky-otter/core/arrange';
-import type { PagePart, PhotoSet, SetPage, Site } from '@dusky-otter/core/contract';
+import type { Everywhere, PagePart, PhotoSet, SetPage, Site, Slot } from '@dusky-otter/core/contract';
 import { ownNameOf } from '@dusky-otter/core/words';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { TextLine } from '../ui/TextLine.tsx';
 import { Tick } from '../ui/Tick.tsx';
-import { putParts } from '../editing/page.ts';
+import { putEverywhere, putParts } from '../editing/page.ts';
 
 const PassageEditor = lazy(() => import('../editing/PassageEditor.tsx'));
 
 const NAMES = { heading: 'Heading', text: 'Text', languages: 'Links to other languages' } as const;
+
+const WHERE: readonly { at: Everywhere['at'] | null; name: string }[] = [
+  { at: null, name: 'this page alone' },
+  { at: 'above', name: 'every page, above what it holds' },
+  { at: 'below', name: 'every page, below what it holds' },
+];
+
+/** An arrangement may stand on the site's other pages, too, with the photos of this set. */
+function OnPages({ set, site, slot }: { set: PhotoSet; site: Site; slot: Slot }) {
+  const kept = site.everywhere.find((one) => one.slot === slot.id);
+  const isOthers = kept !== undefined && kept.set !== set.id;
+  return (
+    <label className="grid gap-1">
+      <span className="text-[12.5px] text-ink-2">Stands on</span>
+      <select
+        className="field"
+        disabled={isOthers}
+        value={kept?.at ?? ''}
+        onChange={({ target }) => putEverywhere(site, set.id, slot, WHERE[target.selectedIndex]!.at)}
+      >
+        {WHERE.map(({ at, name }) => (
+          <option key={name} value={at ?? ''}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {kept && (
+        <span className="text-[12.5px] text-ink-2">
+          {isOthers
+            ? 'Another set puts it onto every page; here it stands with the photos of this one.'
+            : 'Its photos go out with each of them: what is changed here changes every page.'}
+        </span>
+      )}
+    </label>
+  );
+}
 
 interface Props {
   page: SetPage;
@@ -79,6 +115,7 @@ export function PartFields({ page, n, set, site, close }: Props) {
           <Tick checked={part.titled} set={(titled) => put({ ...part, titled }, 'title')}>
             its title stands above it
           </Tick>
+          {slot && arrangementIn(slot) && <OnPages {...{ set, site, slot }} />}
           {slot && arrangementIn(slot) ? (
             <Link className="btn justify-self-start" to={`/sets/${set.id}/arrange/${slot.id}`}>
               Open its bench
