@@ -48,6 +48,53 @@ const TITLES = [
   'Kiln',
 ];
 
+/** What the photos say in a language: titles, an alt text and a caption around each, and the name of an arrangement. */
+interface Spoken {
+  titles: readonly string[];
+  alt: (title: string) => string;
+  caption: (title: string) => string;
+  named: (kind: string) => string;
+}
+const ENGLISH: Spoken = {
+  titles: TITLES,
+  alt: (title) => `${title}, seen from the window.`,
+  caption: (title) => `${title}, from the autumn firing`,
+  named: (kind) => `The ${kind} of the pottery`,
+};
+const SPOKEN: Record<string, Spoken> = {
+  en: ENGLISH,
+  de: {
+    titles: [
+      'Rote Teekanne',
+      'Hohe Vase',
+      'Teller auf Schiefer',
+      'Bucht in der Abenddämmerung',
+      'Sechs Tassen',
+      'Hände an der Töpferscheibe',
+      'Ofen',
+    ],
+    alt: (title) => `${title}, vom Fenster aus gesehen.`,
+    caption: (title) => `${title}, aus dem Herbstbrand der Töpfereigenossenschaft`,
+    named: (kind) => `Töpfereibilderzusammenstellung ${kind}`,
+  },
+  // A stand-in: right to left, with letters that join.
+  ar: {
+    titles: [
+      'إبريق أحمر',
+      'مزهرية طويلة',
+      'صحن على حجر',
+      'خليج عند الغسق',
+      'ستة أكواب',
+      'يدان على الدولاب',
+      'فرن',
+    ],
+    alt: (title) => `${title} كما يُرى من النافذة.`,
+    caption: (title) => `${title} من حريق الخريف`,
+    named: (kind) => `صور الفخار ${kind}`,
+  },
+};
+const spokenIn = (language: string): Spoken => SPOKEN[language] ?? ENGLISH;
+
 const SEVERAL = { gap: 12, captions: 'below', click: 'viewer', download: true } as const;
 const COLUMNS = [
   { from: 0, count: 2 },
@@ -122,9 +169,9 @@ export const OPTIONS: Record<string, ArrangementOptions> = Object.fromEntries(
   Object.entries(SAID).map(([name, options]) => [name, wholeOptions(options as ArrangementOptions)]),
 );
 
-export const arrangementOf = (name: string): Arrangement => ({
+export const arrangementOf = (name: string, language = 'en'): Arrangement => ({
   shortName: name,
-  title: `The ${name} of the pottery`,
+  title: spokenIn(language).named(name),
   options: OPTIONS[name]!,
   container: CONTAINER,
 });
@@ -133,7 +180,8 @@ const photos = SIZES.map(([width, height], n) => samplePhoto({ id: n + 1 }, { wi
 const arranged = photos.map(({ id, original: { width, height } }) => ({ id, size: { width, height } }));
 
 /** The places of an arrangement with the photos that stand in them. */
-export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
+export function itemsOf(name: string, language = 'en'): (Cell & { row: PhotoRow })[] {
+  const { titles, alt, caption } = spokenIn(language);
   const cells = cellsOf(arrangementOf(name), arranged);
   return cells.map((cell, n) => {
     const slots = [cell.cell, ...(cell.large ? [cell.large] : [])];
@@ -144,9 +192,9 @@ export function itemsOf(name: string): (Cell & { row: PhotoRow })[] {
     };
     const words = {
       ...photos[n]!.words,
-      title: TITLES[n]!,
-      alt: `${TITLES[n]!}, seen from the window.`,
-      caption: n % 2 ? '' : `${TITLES[n]!}, from the autumn firing`,
+      title: titles[n]!,
+      alt: alt(titles[n]!),
+      caption: n % 2 ? '' : caption(titles[n]!),
     };
     const [width, height] = SIZES[n]!;
     const leads = name === 'diary' && n + 1 === FILM ? '/film.webm' : name === 'worded' ? '/shop/' : '';
@@ -169,8 +217,8 @@ const urlOf = (row: PhotoRow, v: { width: number; height: number; format: string
 export const markupOf = (name: string, language = 'en', first = false, n = 1, sink?: StyleSink): string =>
   arrangedMarkup({
     ...(sink && { sink }),
-    arrangement: arrangementOf(name),
-    rows: itemsOf(name).map(({ row }) => row),
+    arrangement: arrangementOf(name, language),
+    rows: itemsOf(name, language).map(({ row }) => row),
     urlOf,
     first,
     language,

@@ -1,7 +1,6 @@
 // Arrangements that stand on every page of a site: what may be said of them, and a page with them.
-import type { Everywhere, SetPage, Slot } from '../contract/index.ts';
+import type { Everywhere, PagePart, SetPage } from '../contract/index.ts';
 import { placesOn } from '../plan/set-places.ts';
-import { partFor } from './page.ts';
 
 /** More would be no page of its own any longer. */
 const MOST = 4;
@@ -15,18 +14,18 @@ export function everywhereProblem(everywhere: readonly Everywhere[]): string | n
 
 /**
  * A page with what stands on every page, in its order, above and below what is its own; what stands there already stays
- * where it is, and what the site has no more is left out.
+ * where it is.
+ * @param everywhere with or without their titles, as on the pages that they come from
  */
 export function withEverywhere(
   page: SetPage,
-  everywhere: readonly Everywhere[],
-  slots: readonly Slot[],
+  everywhere: readonly (Pick<Everywhere, 'slot' | 'at'> & { titled: boolean })[],
 ): SetPage {
   const own = placesOn(page);
-  const parts = (at: Everywhere['at']) =>
+  const parts = (wanted: Everywhere['at']): PagePart[] =>
     everywhere
-      .filter((one) => one.at === at && !own.includes(one.slot))
-      .flatMap((one) => slots.filter(({ id }) => id === one.slot).map(partFor));
+      .filter(({ at, slot }) => at === wanted && !own.includes(slot))
+      .map(({ slot, titled }) => ({ kind: 'place', slot, titled }));
   return { ...page, parts: [...parts('above'), ...page.parts, ...parts('below')] };
 }
 

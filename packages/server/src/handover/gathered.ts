@@ -57,7 +57,7 @@ export async function partsOf(
   const { set, site, setPlaces, rows } = found;
   const shown = set.page ? placesOn(set.page) : rows.flatMap((row) => slotsOf(row, setPlaces));
   const guests = await guestsOf(parts, site, set.id, shown, rowFor);
-  if (guests.slots.length === 0) return assembled(parts, found, new Map());
+  if (guests.places.length === 0) return assembled(parts, found, new Map());
   const page = pageWithGuests(set, site, rows, setPlaces, guests);
   const own = new Set(rows.map(({ id }) => id));
   const others = new Map([...guests.from].filter(([id]) => !own.has(id)));

@@ -1,5 +1,5 @@
 // What stands on every page of a site, as a page of another set shows it: photos of the set that puts it there.
-import type { PhotoRow, SetPage, SetPlaces, Site, SlotId } from '@dusky-otter/core/contract';
+import type { Everywhere, PhotoRow, SetPage, SetPlaces, Site, SlotId } from '@dusky-otter/core/contract';
 import { firstPage, withEverywhere } from '@dusky-otter/core/page';
 import { placementIn, placesOn, slotsOf, standsIn } from '@dusky-otter/core/plan';
 import type { Ledgers } from '../ledger/ledgers.ts';
@@ -11,8 +11,8 @@ import { rowOf, rowsInTurns, type FileStates } from '../answers/sent.ts';
 /** Photos of other sets on a page. */
 export interface Guests {
   rows: readonly PhotoRow[];
-  /** The places that they stand in. */
-  slots: readonly SlotId[];
+  /** The places that they stand in, and where those stand. */
+  places: readonly { slot: SlotId; at: Everywhere['at']; titled: boolean }[];
   /** Whose photos they are, and how each is called there. */
   from: ReadonlyMap<number, { set: number; speaking: string }>;
 }
@@ -27,9 +27,9 @@ async function sourcesOf(site: Site, own: number, shown: readonly SlotId[]) {
   const wanted = site.everywhere.filter((one) => one.set !== own && !shown.includes(one.slot));
   if (wanted.length === 0) return [];
   const sets = await setsIn(site.id, { archived: false, id: wanted.map(({ set }) => set) });
-  return wanted.flatMap(({ set, slot }) => {
-    const source = sets.find(({ id }) => id === set);
-    return source ? [{ source, slot }] : [];
+  return wanted.flatMap((one) => {
+    const source = sets.find(({ id }) => id === one.set);
+    return source ? [{ source, ...one }] : [];
   });
 }
 
@@ -45,15 +45,16 @@ export async function guestsOf(
   rowFor = rowOf,
 ): Promise<Guests> {
   const rows: PhotoRow[] = [];
-  const slots: SlotId[] = [];
+  const places: Guests['places'][number][] = [];
   const from = new Map<number, { set: number; speaking: string }>();
-  for (const { source, slot } of await sourcesOf(site, own, shown)) {
-    const places = await setPlacesIn(source);
+  for (const { source, slot, at } of await sourcesOf(site, own, shown)) {
+    const theirs = await setPlacesIn(source);
     const ledger = await ledgers.get(source.id);
     const ids = ledger.members(slot);
-    if (ids.length === 0 || (places.shown && !places.shown.includes(slot))) continue;
-    const alone: SetPlaces = { ...places, shown: [slot] };
-    slots.push(slot);
+    if (ids.length === 0 || (theirs.shown && !theirs.shown.includes(slot))) continue;
+    const alone: SetPlaces = { ...theirs, shown: [slot] };
+    const part = source.page?.parts.find((one) => one.kind === 'place' && one.slot === slot);
+    places.push({ slot, at, titled: part?.kind === 'place' ? part.titled : true });
     for await (const photos of photosInParts(source.id, site.languages[0]!, ids)) {
       const standing = photos
         .filter((photo) => !photo.binned && slotsOf(photo, alone).includes(slot))
@@ -62,7 +63,7 @@ export async function guestsOf(
     }
     for (const id of ids) from.set(id, { set: source.id, speaking: ledger.speaking(id) });
   }
-  return { rows, slots, from };
+  return { rows, places, from };
 }
 
 /** A photo that stands nowhere but where its own set has put it. */
@@ -75,7 +76,8 @@ function apart(row: PhotoRow, { open }: SetPlaces, slots: readonly SlotId[]): Ph
 
 /** Photos of a set with the guests on its page; one that is both has the places and files of both. */
 export function withGuests(rows: readonly PhotoRow[], places: SetPlaces, guests: Guests): PhotoRow[] {
-  const own = new Map(rows.map((row) => [row.id, apart(row, places, guests.slots)]));
+  const slots = guests.places.map(({ slot }) => slot);
+  const own = new Map(rows.map((row) => [row.id, apart(row, places, slots)]));
   for (const guest of guests.rows) {
     const before = own.get(guest.id);
     if (!before) {
@@ -102,8 +104,7 @@ export function pageWithGuests(
 ): SetPage {
   const stands = (slot: SlotId) => rows.some((row) => slotsOf(row, places).includes(slot));
   const page = set.page ?? firstPage(set.name, site.slots, stands);
-  const here = site.everywhere.filter(({ slot }) => guests.slots.includes(slot));
-  return withEverywhere(page, here, site.slots);
+  return withEverywhere(page, guests.places);
 }
 
 /** Where the photos of a page are seen, guests among them. */

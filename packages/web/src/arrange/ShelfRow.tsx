@@ -104,7 +104,7 @@ export function ShelfRow({ shelf, counts, isOpen, isEverywhere, know, acts, ...b
           </p>
           {isEverywhere && (
             <p className="text-[12px] leading-snug text-amber">
-              Stands on every page of the site: what is changed here changes them all.
+              On every page of the site: a change here changes them all.
             </p>
           )}
           <span className="flex gap-3 text-[12.5px]">
