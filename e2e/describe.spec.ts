@@ -7,7 +7,7 @@ import type { CDPSession, Page } from '@playwright/test';
 import type { Words } from '@dusky-otter/core/contract';
 import { NO_WORDS } from '@dusky-otter/core/words';
 import { unzipSync } from 'fflate';
-import { allMade, axeFindings, expect, saved, test, wordsOf } from './application.ts';
+import { allMade, axeFindings, editBefore, expect, saved, test, wordsOf } from './application.ts';
 
 /** Takes all words out of a set, as one edit. */
 async function clearWords(address: string, setId: number): Promise<number[]> {
@@ -169,7 +169,10 @@ interface Heard {
   name: string;
 }
 
-/** Images, links and headings with their names, in the order of Chromium's accessibility tree. */
+/** Roles that are compared one by one; groups and regions are, where they have a name. */
+const HEARD = ['image', 'link', 'heading', 'button', 'navigation'];
+
+/** What is heard of a page with names, in the order of Chromium's accessibility tree. */
 async function treeOf(client: CDPSession): Promise<Heard[]> {
   const { nodes } = (await client.send('Accessibility.getFullAXTree')) as {
     nodes: {
@@ -177,6 +180,7 @@ async function treeOf(client: CDPSession): Promise<Heard[]> {
       ignored: boolean;
       role?: { value: string };
       name?: { value: string };
+      description?: { value: string };
       childIds?: string[];
     }[];
   };
@@ -186,8 +190,11 @@ async function treeOf(client: CDPSession): Promise<Heard[]> {
     const node = byId.get(id);
     if (!node) return;
     const role = node.role?.value ?? '';
-    if (!node.ignored && ['image', 'link', 'heading'].includes(role))
-      found.push({ role, name: (node.name?.value ?? '').replace(/\s+/g, ' ').trim() });
+    const said = [node.name?.value, node.description?.value].filter(Boolean).join(', ');
+    const name = said.replace(/\s+/g, ' ').trim();
+    if (!node.ignored && HEARD.includes(role)) found.push({ role, name });
+    else if (!node.ignored && ['region', 'group'].includes(role) && name !== '')
+      found.push({ role: 'group', name });
     for (const child of node.childIds ?? []) walk(child);
   };
   walk(nodes[0]!.nodeId);
@@ -196,13 +203,15 @@ async function treeOf(client: CDPSession): Promise<Heard[]> {
 
 /** The same from the reading preview. */
 const previewOf = (page: Page): Promise<Heard[]> =>
-  page.locator('section[aria-labelledby="read-aloud"] li').evaluateAll((items) =>
-    items.flatMap((item) => {
-      const role = item.querySelector(':scope > span')?.textContent ?? '';
+  page.locator('section[aria-labelledby="read-aloud"] li').evaluateAll((items, known) => {
+    const groups = ['group', 'region', 'carousel', 'slide'];
+    return items.flatMap((item) => {
+      const role = (item.querySelector(':scope > span')?.textContent ?? '').split(' ')[0]!;
       const name = item.querySelector(':scope > b')?.textContent ?? '';
-      return /^(image|link|heading)/.test(role) ? [{ role: role.split(' ')[0]!, name }] : [];
-    }),
-  );
+      if (known.includes(role)) return [{ role, name }];
+      return groups.includes(role) ? [{ role: 'group', name }] : [];
+    });
+  }, HEARD);
 
 test('what Chromium’s accessibility tree holds of the page is what the reading preview says', async ({
   page,
@@ -224,9 +233,38 @@ test('what Chromium’s accessibility tree holds of the page is what the reading
   await page.goto(`${server.address}/preview/${setId}/index.html`);
   const client = await page.context().newCDPSession(page);
   const heard = await treeOf(client);
-  // The page's own heading stands before what is read.
-  expect(heard.slice(1)).toEqual(said);
+  expect(heard).toEqual(said);
   expect(heard.find(({ role }) => role === 'link')!.name).toContain('opens in a new window');
+});
+
+test('it says of a hero, a gallery, a zoom and the site’s menu what Chromium’s tree holds, buttons too', async ({
+  page,
+  server,
+}) => {
+  const demo = await fetch(`${server.address}/api/demo`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ pages: true }),
+  });
+  const { id } = (await demo.json()) as { id: number };
+  const { site } = await server.state(id);
+  await editBefore(server, id, [{ kind: 'site', change: { policy: { ...site.policy, modern: 'webp' } } }]);
+  const sites = (await (await fetch(`${server.address}/api/sites`)).json()) as {
+    sets: { id: number; name: string }[];
+  }[];
+  const { sets } = sites.find((one) => one.sets.some((set) => set.id === id))!;
+  const buttons: number[] = [];
+  for (const name of ['Home page', 'Shop']) {
+    const set = sets.find((one) => one.name === name)!.id;
+    await page.goto(`${server.address}/sets/${set}/arrange`);
+    await allMade(page);
+    await page.goto(`${server.address}/preview/${set}/index.html`);
+    const heard = await treeOf(await page.context().newCDPSession(page));
+    buttons.push(heard.filter(({ role }) => role === 'button').length);
+    await page.goto(`${server.address}/sets/${set}/reading`);
+    await expect.poll(() => previewOf(page), name).toEqual(heard);
+  }
+  expect(buttons[0]).toBeGreaterThanOrEqual(6);
 });
 
 test('a finding is mended with the focus kept, kept on purpose with a note, and taken back', async ({

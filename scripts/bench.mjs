@@ -21,6 +21,7 @@ const needsOf = {
   weight: { butteraugli: 'butteraugli' },
   look: { chromium: 'chromium' },
   scale: { chromium: 'chromium' },
+  shelves: { chromium: 'chromium' },
   'measured-places': { chromium: 'chromium' },
   'frame-bench': { chromium: 'chromium' },
   ocr: { chromium: 'chromium' },

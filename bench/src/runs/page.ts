@@ -158,6 +158,26 @@ async function measured(
   };
 }
 
+/** The figures that were kept last, of what goes out: those of this run stand beside them. */
+const last = JSON.parse(await readFile(join(ROOT, 'bench/results/page.json'), 'utf8')) as { rows: Figures[] };
+
+/** Figures beside those of the same page on the same screen that were kept last. */
+function before(rows: readonly Figures[]): Figures[] {
+  return rows.map((row) => {
+    const old = last.rows.find((one) => ['page', 'way', 'screen'].every((name) => one[name] === row[name]));
+    if (row.way !== 'ours' || !old) return row;
+    const ratio = (name: string) => rounded(Number(row[name]) / Number(old[name]), 2);
+    const more = (name: string) => rounded(Number(row[name]) - Number(old[name]), 3);
+    return {
+      ...row,
+      'LCP, s ÷ before': ratio('LCP, s'),
+      'kB in all ÷ before': ratio('kB in all'),
+      'requests at first more than before': more('requests at first'),
+      'CLS more than before': more('CLS'),
+    };
+  });
+}
+
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
@@ -174,10 +194,13 @@ const sum = (all: readonly number[]): number => all.reduce((one, other) => one +
 const worst = (name: string, screen: string) => Math.max(...figures('ours', screen, name));
 const ratio = (name: string, screen: string, way: string) =>
   rounded(sum(figures('ours', screen, name)) / sum(figures(way, screen, name)), 3);
+const asBefore = before(rows);
+const ofBefore = (name: string): number[] =>
+  asBefore.map((row) => Number(row[name])).filter((ratio) => Number.isFinite(ratio));
 await report(
   'page',
   `the demo's pages (${names.join(', ')}) at 1.6 Mbit/s and 150 ms, each beside the same photos by hand`,
-  rows,
+  asBefore,
   {
     'worst LCP on a phone, s': worst('LCP, s', 'phone'),
     'worst LCP on a laptop, s': worst('LCP, s', 'laptop'),
@@ -186,5 +209,9 @@ await report(
     'bytes on a phone ÷ originals': ratio('kB in all', 'phone', 'originals'),
     'LCP on a phone ÷ one size': ratio('LCP, s', 'phone', 'one size'),
     'LCP on a phone ÷ originals': ratio('LCP, s', 'phone', 'originals'),
+    'worst bytes ÷ before': Math.max(...ofBefore('kB in all ÷ before')),
+    'worst LCP ÷ before': Math.max(...ofBefore('LCP, s ÷ before')),
+    'most requests more than before': Math.max(...ofBefore('requests at first more than before')),
+    'worst CLS more than before': Math.max(...ofBefore('CLS more than before')),
   },
 );

@@ -3,14 +3,13 @@
 import { randomUUID } from 'node:crypto';
 import { chromium, type Page } from '@playwright/test';
 import type { PhotoPage, SetHeader, SiteSummary } from '@dusky-otter/core/contract';
-import sharp from 'sharp';
+import { ask as askServer, edit, takeIn } from '../many.ts';
 import { watchMemory } from '../processes.ts';
 import { median, report, rounded, type Figures } from '../report.ts';
 import { newSet, startServer } from '../server.ts';
 
 const LARGE = Number(process.env.SCALE_PHOTOS ?? 10_000);
 const SMALL = 100;
-const AT_ONCE = 4;
 /** Photos whose arrival is timed at each size. */
 const TIMED = 60;
 const EDITS = 40;
@@ -18,50 +17,8 @@ const EDITS = 40;
 const server = await startServer({ SEED_DEMO: '0', CODEC_WORKERS: '2' });
 const { address } = server;
 
-async function ask<T>(method: string, path: string, body?: object): Promise<T> {
-  const response = await fetch(`${address}${path}`, {
-    method,
-    ...(body && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-  });
-  if (!response.ok) throw new Error(`${path} answers ${response.status}: ${await response.text()}`);
-  return (await response.json()) as T;
-}
-
-/** A small picture of its own: four tints on 120 × 90 px. */
-const picture = (n: number): Promise<Buffer> => {
-  const tint = (shift: number) => (n >> shift) % 256;
-  const part = {
-    create: { width: 40, height: 30, channels: 3 as const, background: { r: tint(0), g: tint(4), b: 90 } },
-  };
-  return sharp({
-    create: { width: 120, height: 90, channels: 3, background: { r: 90, g: tint(2), b: tint(6) } },
-  })
-    .composite([{ input: part, left: n % 80, top: (n >> 3) % 60 }])
-    .jpeg({ quality: 80 })
-    .withExif({ IFD0: { ImageDescription: `photo ${n}` } })
-    .toBuffer();
-};
-
-/** Takes pictures in, a few at once. @returns files a second */
-async function takeIn(setId: number, from: number, to: number): Promise<number> {
-  const began = performance.now();
-  let next = from;
-  await Promise.all(
-    Array.from({ length: AT_ONCE }, async () => {
-      for (let n = next++; n < to; n = next++) {
-        const body = new Uint8Array(await picture(n + setId * 100_000));
-        const response = await fetch(`${address}/api/sets/${setId}/files?name=photo-${n}.jpg`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/octet-stream' },
-          body,
-        });
-        if (!response.ok) throw new Error(`photo ${n}: ${response.status}`);
-        if (n % 1000 === 999) console.log(`set ${setId}: ${n + 1} photos`);
-      }
-    }),
-  );
-  return ((to - from) * 1000) / (performance.now() - began);
-}
+const ask = <T>(method: string, path: string, body?: object): Promise<T> =>
+  askServer<T>(address, method, path, body);
 
 /** The set of this size: the one that was kept, filled up where it was left unfinished. */
 async function setOf(size: number): Promise<number> {
@@ -76,18 +33,9 @@ async function setOf(size: number): Promise<number> {
     await ask('POST', `/api/sets/${id}/edits`, edit([command], seen));
   }
   const { counts } = await ask<SetHeader>('GET', `/api/sets/${id}`);
-  if (counts.filters.all < size) await takeIn(id, counts.filters.all, size);
+  if (counts.filters.all < size) await takeIn(address, id, counts.filters.all, size);
   return id;
 }
-
-const edit = (commands: object[], seen: object) => ({
-  label: 'a bench’s edit',
-  commands,
-  seen,
-  token: randomUUID(),
-  window: 'bench-window',
-  since: 0,
-});
 
 async function prepared(setId: number): Promise<void> {
   for (;;) {
@@ -253,7 +201,7 @@ for (const id of [small, large]) await prepared(id);
 
 /** Arrivals at a size: they go for good afterwards, so that the kept set stays as large as it is. */
 async function arrivals(setId: number): Promise<number> {
-  const perSecond = await takeIn(setId, 1_000_000, 1_000_000 + TIMED);
+  const perSecond = await takeIn(address, setId, 1_000_000, 1_000_000 + TIMED);
   const { ids, versions } = await ask<{ ids: number[]; versions: number[] }>(
     'GET',
     `/api/sets/${setId}/ids?filter=all`,

@@ -1,9 +1,11 @@
 // The reading preview: what a screen reader says of the page, in order, from the markup that goes out.
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { api, sentenceOf } from '../api/client.ts';
+import { notifyFailure } from '../screen/screen.ts';
 import { usePreparation } from '../server/hooks.ts';
 import { aloud, announcementsOf, type Announcement } from './announce.ts';
+import { readLive } from './live-page.ts';
 
 function One({ one, here = false }: { one: Announcement; here?: boolean }) {
   return (
@@ -56,9 +58,31 @@ function useVoice(list: readonly Announcement[], language: string) {
   return { can: voice !== null, speaking, start, stop };
 }
 
+/** Figures however deep they stand. */
+const figuresIn = (list: readonly Announcement[]): number =>
+  list.reduce((sum, { role, inside }) => sum + (role === 'figure' ? 1 : 0) + figuresIn(inside), 0);
+
+/** What is heard of a page, the one before until another one was read. */
+function useAnnouncements(html: string | undefined, setId: number, whole: boolean): Announcement[] {
+  const [heard, setHeard] = useState<Announcement[]>([]);
+  useEffect(() => {
+    if (html === undefined) return;
+    const gone = new AbortController();
+    readLive(html, setId, gone.signal, ({ body }) =>
+      announcementsOf(whole ? body : (body.querySelector('main') ?? body)),
+    ).then(setHeard, (error: unknown) => {
+      if (!gone.signal.aborted) notifyFailure(error);
+    });
+    return () => gone.abort();
+  }, [html, setId, whole]);
+  return heard;
+}
+
 interface Props {
   setId: number;
   photos: readonly number[];
+  /** The page is read from its head on, not its places alone. */
+  whole?: boolean;
   /** The place that is read. */
   slot: string | undefined;
   /** Which of the photos is being written at. */
@@ -70,7 +94,7 @@ interface Props {
   about: string;
 }
 
-export function ReadAloud({ setId, photos, slot, here, version, language, about }: Props) {
+export function ReadAloud({ setId, photos, whole = false, slot, here, version, language, about }: Props) {
   const { data, error, refetch } = useQuery({
     queryKey: ['reading', setId, photos.join(), slot, version],
     queryFn: () => api.reading(setId, photos, slot),
@@ -78,11 +102,11 @@ export function ReadAloud({ setId, photos, slot, here, version, language, about 
     staleTime: Infinity,
     gcTime: 0,
   });
-  const list = useMemo(() => (data === undefined ? [] : announcementsOf(data)), [data]);
+  const list = useAnnouncements(data, setId, whole);
   const figures = list.flatMap(({ role }, n) => (role === 'figure' ? [n] : []));
   const { made = 0, wanted = 0 } = usePreparation() ?? {};
   // What has no files yet is not read: once they are made it is. Of those that are missing in between only the end counts.
-  const isMissing = data !== undefined && figures.length < photos.length;
+  const isMissing = data !== undefined && figuresIn(list) < photos.length;
   const progress = list.length === 0 ? made : made === wanted;
   useEffect(() => {
     if (isMissing) void refetch();

@@ -52,6 +52,7 @@ export function ReadingPreview() {
             <ReadAloud
               setId={setId}
               photos={rows.map(({ id }) => id)}
+              whole={!place}
               slot={place?.id}
               here={-1}
               version={versions}

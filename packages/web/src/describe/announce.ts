@@ -1,5 +1,5 @@
-// What a screen reader says of a piece of markup, in order: roles and names by the rules of Accessible Name and
-// Description Computation 1.2 and HTML Accessibility API Mappings, without a look at the page.
+// What a screen reader says of a page, in order: roles and names by the rules of Accessible Name and Description
+// Computation 1.2 and HTML Accessibility API Mappings.
 import { computeAccessibleDescription, computeAccessibleName, getRole } from 'dom-accessibility-api';
 
 export interface Announcement {
@@ -11,13 +11,11 @@ export interface Announcement {
   language: string | null;
   /** Announcements inside a link, a figure or a description. */
   inside: Announcement[];
+  /** It only says that something holds together, and brings its parts along. */
+  holds: boolean;
   /** Why a listener loses by it, or null. */
   care: string | null;
 }
-
-/** Names are computed from a document that is never shown: it has no styles that hide anything. */
-const unstyled = { getPropertyValue: () => '' } as unknown as CSSStyleDeclaration;
-const NAMING = { getComputedStyle: () => unstyled };
 
 /** Roles that are said, as screen readers call them. */
 const SAID: Partial<Record<string, string>> = {
@@ -31,7 +29,12 @@ const SAID: Partial<Record<string, string>> = {
   columnheader: 'column heading',
   rowheader: 'row heading',
   cell: 'cell',
+  button: 'button',
+  navigation: 'navigation',
 };
+
+/** Roles that hold others together, and are said where they have a name, as what they say that they are. */
+const GROUPS = new Set(['region', 'group']);
 
 /** Parts that have a name of their own beside their role. */
 const BY_TAG: Partial<Record<string, string>> = { summary: 'folded', figcaption: 'caption' };
@@ -42,13 +45,22 @@ const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();
 const languageOf = (element: Element): string | null =>
   element.closest('[lang]')?.getAttribute('lang') ?? null;
 
-/** A long description stands within the caption, and is heard on its own. */
-const isDescription = (node: Node): node is Element =>
-  node instanceof Element && ['DETAILS', 'P'].includes(node.tagName);
+/** Of any window: a page is read in a frame of its own. */
+const isElement = (node: Node): node is Element => node.nodeType === Node.ELEMENT_NODE;
+
+/** A long description stands within the caption, and is heard on its own; so is a link. */
+const isApart = (node: Node): node is Element =>
+  isElement(node) && ['DETAILS', 'P', 'A'].includes(node.tagName);
+
+/** What nobody is told of: it is not drawn, or says so itself. */
+const isHidden = (element: Element): boolean =>
+  element.hasAttribute('inert') ||
+  element.getAttribute('aria-hidden') === 'true' ||
+  !element.checkVisibility({ visibilityProperty: true });
 
 const captionIn = (element: Element): string =>
   [...element.childNodes]
-    .filter((node) => !isDescription(node))
+    .filter((node) => !isApart(node))
     .map(({ textContent }) => textContent)
     .join('');
 
@@ -57,54 +69,65 @@ function announced(element: Element): Announcement | null {
   if (role === 'presentation' || role === 'none') return null;
   const tag = element.tagName.toLowerCase();
   const level = /^h([1-6])$/.exec(tag)?.[1];
-  const said = level === undefined ? (BY_TAG[tag] ?? SAID[role ?? '']) : `heading ${level}`;
+  const isGroup = GROUPS.has(role ?? '') && computeAccessibleName(element) !== '';
+  const said =
+    level !== undefined
+      ? `heading ${level}`
+      : isGroup
+        ? (element.getAttribute('aria-roledescription') ?? role!)
+        : (BY_TAG[tag] ?? SAID[role ?? '']);
   if (said === undefined) return null;
-  const named = ['img', 'link', 'heading'].includes(role ?? '') || tag === 'summary' || tag === 'figcaption';
+  const named =
+    ['img', 'link', 'heading', 'button', 'navigation'].includes(role ?? '') ||
+    isGroup ||
+    tag === 'summary' ||
+    tag === 'figcaption';
   const name = named
     ? plain(
         tag === 'summary'
           ? element.textContent
           : tag === 'figcaption'
             ? captionIn(element)
-            : computeAccessibleName(element, NAMING),
+            : computeAccessibleName(element),
       )
     : '';
-  const description = named ? plain(computeAccessibleDescription(element, NAMING)) : '';
+  const description = named ? plain(computeAccessibleDescription(element)) : '';
   return {
     role: said,
     text: [name, description].filter(Boolean).join(', '),
     language: languageOf(element),
     inside: [],
+    holds: isGroup || HOLDS.has(said),
     care: role === 'img' && name === '' ? 'Has no words: a screen reader may read the file name.' : null,
   };
 }
 
 /** What is announced with all that is in it: nothing of it is said again. */
-const WHOLE = new Set(['image', 'folded']);
-/** Roles that only say that something holds together: each brings its parts along. */
-const HOLDS = new Set(['link', 'figure', 'list', 'list item', 'table', 'row']);
+const WHOLE = new Set(['image', 'folded', 'button']);
+const HOLDS = new Set(['link', 'figure', 'list', 'list item', 'table', 'row', 'navigation']);
 
-function within(node: Node): Announcement[] {
-  return [...node.childNodes].flatMap((child): Announcement[] => {
-    if (child.nodeType === Node.TEXT_NODE) {
-      const text = plain(child.textContent ?? '');
-      const element = child.parentElement!;
-      return text === '' ? [] : [{ role: '', text, language: languageOf(element), inside: [], care: null }];
-    }
-    if (!(child instanceof Element) || child.tagName === 'SCRIPT' || child.tagName === 'STYLE') return [];
-    const own = announced(child);
-    if (own === null) return within(child);
-    if (own.role === 'caption')
-      return [...(own.text ? [own] : []), ...[...child.childNodes].filter(isDescription).flatMap(within)];
-    if (WHOLE.has(own.role) || own.role.startsWith('heading')) return [own];
-    const inside = within(child);
-    if (HOLDS.has(own.role)) {
-      // What says nothing at all is decorative, or was forgotten.
-      const care = own.role === 'figure' && inside.length === 0 ? 'Nothing of it is heard.' : own.care;
-      return [{ ...own, inside, care }];
-    }
-    return [own, ...inside];
-  });
+/** Elements that say nothing whatever is in them. */
+const UNSAID = new Set(['SCRIPT', 'STYLE', 'TEMPLATE', 'NOSCRIPT']);
+
+const within = (node: Node): Announcement[] => [...node.childNodes].flatMap(saidOf);
+
+function saidOf(node: Node): Announcement[] {
+  if (node.nodeType === Node.TEXT_NODE) {
+    const text = plain(node.textContent ?? '');
+    const language = languageOf(node.parentElement!);
+    return text === '' ? [] : [{ role: '', text, language, inside: [], holds: false, care: null }];
+  }
+  if (!isElement(node) || UNSAID.has(node.tagName) || isHidden(node)) return [];
+  const own = announced(node);
+  if (own === null) return within(node);
+  if (own.role === 'caption')
+    return [...(own.text ? [own] : []), ...[...node.childNodes].filter(isApart).flatMap(saidOf)];
+  if (WHOLE.has(own.role) || own.role.startsWith('heading')) return [own];
+  const inside = within(node);
+  if (!own.holds) return [own, ...inside];
+  // What says nothing at all is decorative, or was forgotten.
+  const care = own.role === 'figure' && inside.length === 0 ? 'Nothing of it is heard.' : own.care;
+  return [{ ...own, inside, care }];
 }
 
 /** Marks what is heard twice: a caption or a link that says no more than its image. */
@@ -135,22 +158,8 @@ function withRepeats(list: readonly Announcement[]): Announcement[] {
   return list.map(marked);
 }
 
-/**
- * A page's content in a tree of this window that is never shown: names are computed with a window alone. What it would
- * load is taken out before.
- */
-function inert(html: string): ShadowRoot {
-  const page = new DOMParser().parseFromString(html, 'text/html');
-  for (const element of page.querySelectorAll('[src], [srcset], [style]'))
-    for (const name of ['src', 'srcset', 'style']) element.removeAttribute(name);
-  for (const element of page.querySelectorAll('script, style, link, iframe, object, embed')) element.remove();
-  const root = document.createElement('div').attachShadow({ mode: 'open' });
-  root.append(document.importNode(page.querySelector('main') ?? page.body, true));
-  return root;
-}
-
-/** @param html a whole page, as it goes out; what is in its `main` is read, or all of it where there is none */
-export const announcementsOf = (html: string): Announcement[] => withRepeats(within(inert(html)));
+/** @param page its body, or a part of it, as it stands in a window */
+export const announcementsOf = (page: Element): Announcement[] => withRepeats(within(page));
 
 /** One announcement as it is said aloud. */
 export const aloud = ({ role, text, inside }: Announcement): string =>
