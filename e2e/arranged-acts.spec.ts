@@ -48,6 +48,22 @@ test.describe('the rotating hero', () => {
     expect(await axeFindings(page)).toEqual([]);
   });
 
+  for (const name of ['fade', 'slide'])
+    test(`${name}: loads the picture that is shown and the next one, and no other`, async ({ page }) => {
+      const requests = asked(page);
+      const photos = () =>
+        [...new Set(requests.flatMap((url) => /photos\/(\d+)-/.exec(url)?.[1] ?? []))].sort().join();
+      await page.goto(address({ names: name, first: '1' }));
+      await expect.poll(photos).toBe('1,2');
+      // What is not asked for by then is not asked for at all: the page has been idle.
+      await page.waitForLoadState('networkidle');
+      expect(photos()).toBe('1,2');
+      await page.getByRole('button', { name: 'Next picture' }).click();
+      await expect.poll(photos).toBe('1,2,3');
+      await page.waitForLoadState('networkidle');
+      expect(photos()).toBe('1,2,3');
+    });
+
   test('fades when another is shown, not when its script comes', async ({ page }) => {
     // Styles are computed first (Web Animations 1): what begins to change has begun.
     const fading = () => page.evaluate(() => document.getAnimations().length);

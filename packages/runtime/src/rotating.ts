@@ -36,8 +36,9 @@ each('rotating', (hero, said, gone) => {
       slide.classList.toggle('dusky-shown', k === at);
       const mark = marks.children[k];
       if (mark) mark.ariaCurrent = k === at ? 'true' : null;
-      if (k === at || k === (at + 1) % slides.length)
-        for (const img of slide.querySelectorAll('img')) img.loading = 'eager';
+      if (k !== at && k !== (at + 1) % slides.length) return;
+      slide.classList.remove('dusky-far');
+      for (const img of slide.querySelectorAll('img')) img.loading = 'eager';
     });
     if (!fades) {
       const left = slides[at]!.offsetLeft - slides[0]!.offsetLeft;
@@ -73,6 +74,7 @@ each('rotating', (hero, said, gone) => {
   );
   // In front of the slides: who comes by keyboard can stop it before anything has moved.
   hero.prepend(controls);
+  for (const slide of slides) slide.classList.add('dusky-far');
   hero.classList.add('dusky-runs');
 
   const hold = (reason: 'pointed' | 'focus' | 'hidden' | 'away', on: boolean) => {
@@ -103,7 +105,10 @@ each('rotating', (hero, said, gone) => {
     sight.disconnect();
     controls.remove();
     hero.classList.remove('dusky-runs', 'dusky-changed');
-    for (const slide of slides) slide.inert = false;
+    for (const slide of slides) {
+      slide.inert = false;
+      slide.classList.remove('dusky-far');
+    }
   };
   show(0);
   set(playing);
