@@ -16,3 +16,12 @@ export class CssError extends Error {
     this.name = 'CssError';
   }
 }
+
+/** Words that say no width which is known: there is no one character that is wrong. */
+export class UnknownWords extends CssError {
+  constructor(text: string) {
+    super(text, 0, 'these words are not known.');
+    this.name = 'UnknownWords';
+    this.message = 'These words say no width that is known here.';
+  }
+}

@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { parseSizes } from '../css/sizes.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { readPhrase } from './phrase.ts';
 
@@ -6,6 +8,23 @@ const widths = (text: string, windows = [390, 820, 1280, 1920]) => {
   const { rule } = readPhrase(text)!;
   return windows.map((window) => Math.round(widthAt(rule, window) * 100) / 100);
 };
+
+interface Said {
+  text: string;
+  means: string;
+}
+const SAID = JSON.parse(readFileSync(new URL('./said-widths.json', import.meta.url), 'utf8')) as Said[];
+
+test('of the kept list nearly all is understood, in both languages, and nothing as something else', () => {
+  const outcomes = SAID.map(({ text, means }) => {
+    const read = readPhrase(text)?.rule ?? null;
+    const meant = parseSizes(means);
+    const same = (window: number) => Math.abs(widthAt(read!, window) - widthAt(meant, window)) < 0.6;
+    return { text, outcome: read === null ? 'not known' : [390, 700, 1280].every(same) ? 'good' : 'misread' };
+  });
+  expect(outcomes.filter(({ outcome }) => outcome === 'misread')).toEqual([]);
+  expect(outcomes.filter(({ outcome }) => outcome === 'not known').length).toBeLessThanOrEqual(5);
+});
 
 describe('widths said in words', () => {
   test.each([
@@ -59,8 +78,32 @@ describe('widths said in words', () => {
   });
 
   test.each([
+    ['12em wide', ['1 em is taken as 16 px.']],
+    ['300', ['A number without a unit is taken as px.']],
+    ['60ch column', ['1 ch is taken as 8 px, half of a font of 16 px.']],
+    ['half the text column', ['The text column is taken as 720 px wide.']],
+    ['420 px column', []],
+  ])('%s says what it takes for granted', (text, notes) => {
+    expect(readPhrase(text)!.notes).toEqual(notes);
+  });
+
+  test('conditions hold where they say, the closest first', () => {
+    expect(widths('full width, 400 px from 600 px on, 500 px from 1000 px on')).toEqual([390, 400, 500, 500]);
+    expect(widths('3 columns, 2 on tablets, 1 on phones').map(Math.round)).toEqual([358, 394, 416, 629]);
+    expect(widths('20 px on phones, 30 px from 900 px on')).toEqual([20, 20, 30, 30]);
+  });
+
+  test.each([
     '',
     'wide',
+    'as nice as possible',
+    'half of the cake',
+    '4 in a row with love',
+    'below 700 px',
+    ',,,',
+    'from 0 px on',
+    '(((((',
+    'a a a a a a a a a a',
     'min(100vw, 3px)',
     '0 across',
     '50 across with 99 px between in 100 px',

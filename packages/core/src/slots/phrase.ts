@@ -1,10 +1,9 @@
-// A width said in words, as editors say it: "half of a 1140 px column", "4 across with 16 px between in 1200 px". It becomes
-// a CSS expression, which is then read like a typed one.
+// A width said in words, as editors say it, in English or German: "half of a 1140 px column", "three in a row, one on
+// phones", "volle Breite, ab 800 px die Hälfte". It becomes a CSS expression, which is then read like a typed one.
 import type { Size, WidthRule } from '../contract/index.ts';
 import { parseSizes } from '../css/sizes.ts';
-
-/** What pages leave free beside their column where the window is narrow: 16 px on both sides. */
-const MARGIN = 32;
+import { FULL, rowOf, TEXT_COLUMN, valueOf, type Before, type SaidValue } from './phrase-value.ts';
+import { plainWidth } from './phrase-words.ts';
 
 /** How pictures stand beside each other: from this window width on, so many in a row. */
 export interface Across {
@@ -22,170 +21,134 @@ export interface SaidWidth {
   gap: number;
   /** The box that the whole photo is fitted into, where a height was said. */
   fit: Size | null;
+  /** What was taken for granted, as sentences. */
+  notes: string[];
 }
 
-const NUMBERS = 'one two three four five six seven eight nine ten eleven twelve'.split(' ');
-const PARTS = new Map<string, [number, number]>(
-  Object.entries({
-    half: [1, 2],
-    'a half': [1, 2],
-    'a third': [1, 3],
-    'one third': [1, 3],
-    'two thirds': [2, 3],
-    'a quarter': [1, 4],
-    'one quarter': [1, 4],
-    'three quarters': [3, 4],
-    'a fifth': [1, 5],
-    'a sixth': [1, 6],
-  } satisfies Record<string, [number, number]>),
-);
+const LONGEST = 200;
 
-/** One way to write it: small letters, digits for numbers, "x" for ×, "px" attached to nothing. */
-function plain(text: string): string {
-  const lower = text
-    .toLowerCase()
-    .replace(/[×✕]/g, 'x')
-    .replace(/[–—−]/g, '-')
-    .replace(/[.;:\s]+$/, '')
-    .replace(/\bpixels?\b/g, 'px')
-    .replace(/(\d)(px|%)/g, '$1 $2')
-    .replace(/(\d)\s*x\s*(\d)/g, '$1 x $2')
-    // Thousands are written 1 200, 1,200 or 1'200.
-    .replace(/\b(\d{1,2})[ ,'’](\d{3})(?=\s*(?:px\b|x\b|$|,|-))/g, '$1$2')
-    .replace(/\s+/g, ' ')
-    .trim();
-  const spelled = NUMBERS.slice(1).reduce(
-    (said, word, n) =>
-      said.replace(new RegExp(`\\b${word} (?=across|in a row|columns|side by side|below)`, 'g'), `${n + 2} `),
-    lower,
-  );
-  return spelled.replace(/\b(?:(?:a|the)\s)?(?:page'?s? |text )?column of (\d+) px/g, '$1 px column');
+/** Windows that a kind of device has, CSS px: between phones held upright and tablets, and between those and laptops. */
+const TABLETS_FROM = 600;
+const LAPTOPS_FROM = 1024;
+
+interface Range {
+  from: number;
+  to: number;
 }
 
-interface Main {
-  css: string;
-  count: number;
-  gap: number;
-  fit: Size | null;
+interface Clause extends Range {
+  value: SaidValue;
 }
 
-const whole = `100vw - ${MARGIN}px`;
-const most = (px: number | string): string => `min(${whole}, ${px}px)`;
-const single = (css: string, fit: Size | null = null): Main => ({ css, count: 1, gap: 0, fit });
-const tidy = (value: number): string => String(Math.round(value * 10_000) / 10_000);
-
-/** A part of a column: half of min(100vw − 32px, 1140px) is min(50vw − 16px, 570px). */
-function partOf(part: number, column: number): string {
-  return `min(${tidy(part * 100)}vw - ${tidy(part * MARGIN)}px, ${tidy(part * column)}px)`;
-}
-
-/** Pictures of equal width in a row, in a page's width or in all of the window. */
-function row(count: number, gap: number, width: number | null): Main {
-  const room = width === null ? whole : most(width);
-  const between = tidy((count - 1) * gap);
-  const css =
-    count === 1
-      ? width === null
-        ? `calc(${whole})`
-        : room
-      : `calc((${room}${gap === 0 ? '' : ` - ${between}px`}) / ${count})`;
-  return { css, count, gap, fit: null };
-}
-
-const PX = '(\\d{1,5}(?:\\.\\d+)?)(?: px)?';
-const WAYS: readonly [RegExp, (found: string[]) => Main | null][] = [
-  [new RegExp(`^(?:exactly |always |fixed )?${PX}(?: (?:wide )?column| wide)$`), ([px]) => single(most(px!))],
-  [new RegExp(`^(?:in )?(?:a|the) ${PX} column$`), ([px]) => single(most(px!))],
+const CONDITIONS: readonly (readonly [RegExp, (px: number) => Range])[] = [
+  [/\bon phones\b/, () => ({ from: 0, to: TABLETS_FROM })],
+  [/\bon tablets\b/, () => ({ from: TABLETS_FROM, to: LAPTOPS_FROM })],
+  [/\b(?:on desktop|otherwise)\b/, () => ({ from: 0, to: Infinity })],
+  [/\bbelow (?:windows of )?@?([\d.]+)\b/, (px) => ({ from: 0, to: px })],
   [
-    new RegExp(`^(?:at most|up to|within|inside|no more than) ${PX} x ${PX}$`),
-    ([w, h]) => single(most(w!), { width: Number(w), height: Number(h) }),
+    /\bfrom (?:windows of )?@?([\d.]+)(?: on(?:wards?)?| up(?:wards)?)?(?![\d.])/,
+    (px) => ({ from: px, to: Infinity }),
   ],
-  [
-    new RegExp(`^${PX} x ${PX} at most$`),
-    ([w, h]) => single(most(w!), { width: Number(w), height: Number(h) }),
-  ],
-  [new RegExp(`^(?:at most|up to|no more than) ${PX}(?: wide)?$`), ([px]) => single(most(px!))],
-  [new RegExp(`^${PX}(?: wide)? at most$`), ([px]) => single(most(px!))],
-  [
-    new RegExp(`^(.+?) (?:of )?(?:a |the )?${PX} (?:wide )?(?:column|page|row|width)$`),
-    ([part, px]) => {
-      const ratio = shareOf(part!);
-      return ratio === null ? null : single(partOf(ratio, Number(px)));
-    },
-  ],
-  [
-    /^(.+?) of (?:the|a) (?:window|screen|viewport)(?:'s width)?$/,
-    ([part]) => {
-      const ratio = shareOf(part!);
-      return ratio === null ? null : single(`${tidy(ratio * 100)}vw`);
-    },
-  ],
-  [
-    new RegExp(
-      `^(?:as wide as the (?:window|screen|page)|full width|edge to edge)(?:,? (?:at most|up to) ${PX}(?: wide)?)?$`,
-    ),
-    ([px]) => single(px ? `min(100vw, ${px}px)` : '100vw'),
-  ],
-  [
-    new RegExp(
-      `^(\\d{1,2}) (?:across|in a row|columns|side by side)(?:,? (?:with )?${PX} (?:between(?: them)?|gaps?|apart))?(?:,? (?:in|on|across|of)(?: (?:a|the))? ${PX}(?: (?:wide )?(?:column|page|row))?)?$`,
-    ),
-    ([count, gap, width]) => row(Number(count), Number(gap ?? 0), width ? Number(width) : null),
-  ],
-  [
-    new RegExp(
-      `^(\\d{1,2}) (?:across|in a row|columns|side by side),? (?:in|on|across|of)(?: (?:a|the))? ${PX}(?: (?:wide )?(?:column|page|row))?,? (?:with )?${PX} (?:between(?: them)?|gaps?|apart)$`,
-    ),
-    ([count, width, gap]) => row(Number(count), Number(gap), Number(width)),
-  ],
+  [/\bbelow$/, () => ({ from: 0, to: Infinity })],
 ];
 
-/** "half", "two thirds", "40 %" as a part of 1. */
-function shareOf(text: string): number | null {
-  const named = PARTS.get(text.trim());
-  if (named) return named[0] / named[1];
-  const percent = /^(\d{1,3}(?:\.\d+)?) ?(?:%|per ?cent)$/.exec(text.trim());
-  const part = percent ? Number(percent[1]) / 100 : NaN;
-  return part > 0 && part <= 1 ? part : null;
-}
-
-function mainOf(text: string): Main | null {
-  for (const [pattern, read] of WAYS) {
-    const found = pattern.exec(text);
-    const main = found && read(found.slice(1));
-    if (main) return main;
+/** What a part of a phrase says, and in which windows; `isSaid` where it names them. */
+function conditioned(part: string): Range & { text: string; isSaid: boolean } {
+  for (const [way, range] of CONDITIONS) {
+    const found = way.exec(part);
+    if (!found) continue;
+    const text = part.replace(found[0], ' ').replace(/\s+/g, ' ').trim();
+    return { ...range(Number(found[1])), text: text.replace(/^(?:and|but) |^, | ?,$/g, ''), isSaid: true };
   }
-  return null;
+  return { from: 0, to: Infinity, text: part.replace(/^(?:and|but) /, ''), isSaid: false };
 }
 
-const BELOW = new RegExp(
-  `,? (?:and )?(whole|full width|\\d{1,2})(?: across| in a row)? (?:below|under) ${PX}$`,
-);
+/** As wide as what the page leaves, or so many in a row: what is said shortly where windows are narrower. */
+function shortly(text: string, before: Before): SaidValue | null {
+  if (/^(?:full(?: width)?|whole(?: width)?|all of it|column|1)$/.test(text)) return FULL;
+  const count = /^(\d{1,2})$/.exec(text);
+  return count && Number(count[1]) > 0 ? rowOf(Number(count[1]), before?.gap ?? 0, null) : null;
+}
+
+function clauseOf(part: string, isWide: boolean, before: Before): (Clause & { isSaid: boolean }) | null {
+  const { text, from, to, isSaid } = conditioned(part);
+  if (!(to > 0)) return null;
+  const value = (isSaid && shortly(text, before)) || valueOf(text, isWide, before);
+  return value && { value, from, to, isSaid };
+}
 
 /**
- * Reads a width as editors say it. Narrow windows keep 16 px free on both sides.
+ * The parts of a phrase that say a width each. A part that says none goes on with the one before it: "16 px apart" behind
+ * a row, "at most 1600 px" behind a width.
+ */
+function clausesIn(text: string, isWide: boolean): Clause[] | null {
+  const parts = text
+    .split(/,\s*|\s+but\s+|\s*;\s*/)
+    // Two that each say where they hold: "… on phones and … on desktop".
+    .flatMap((part) => {
+      const both = part.split(/\s+and\s+/);
+      return both.length > 1 && both.every((one) => conditioned(one).isSaid) ? both : [part];
+    })
+    .filter((part) => part !== '');
+  const said: { part: string; clause: (Clause & { isSaid: boolean }) | null }[] = [];
+  for (const part of parts) {
+    const last = said.at(-1);
+    const before = last?.clause?.value ?? null;
+    const own = clauseOf(part, isWide, before);
+    const isNew = own !== null && (!last || own.isSaid || last.clause?.isSaid === true);
+    if (isNew || !last) said.push({ part, clause: own });
+    else {
+      const joined = `${last.part}, ${part}`;
+      said[said.length - 1] = {
+        part: joined,
+        clause: clauseOf(joined, isWide, said.at(-2)?.clause?.value ?? null),
+      };
+    }
+  }
+  const clauses = said.map(({ clause }) => clause);
+  return clauses.length > 0 && clauses.every((clause) => clause !== null) ? clauses : null;
+}
+
+/** The clause that holds in a window: what names it most closely. */
+function holding(clauses: readonly Clause[], window: number): SaidValue {
+  const within = clauses.filter(({ from, to }) => from <= window && window < to);
+  const closest = within.reduce<Clause | null>((best, one) => {
+    if (!best) return one;
+    return one.to < best.to || (one.to === best.to && one.from > best.from) ? one : best;
+  }, null);
+  if (closest) return closest.value;
+  // Where nothing was said, what is said of narrower windows goes on; below all of them, what is said of the next wider.
+  const narrower = clauses.filter(({ to }) => to <= window).toSorted((a, b) => b.to - a.to);
+  const wider = clauses.toSorted((a, b) => a.from - b.from);
+  return (narrower[0] ?? wider[0]!).value;
+}
+
+/**
+ * Reads a width as editors say it. Narrow windows keep 16 px free on both sides, where nothing else is said.
  * @returns the expression and what else was said, or null when it is no way of saying that is known: then it may be CSS.
  */
 export function readPhrase(text: string): SaidWidth | null {
-  if (text.length > 200) return null;
-  const said = plain(text);
-  const below = BELOW.exec(said);
-  const main = mainOf(below ? said.slice(0, below.index) : said);
-  if (!main || main.count < 1) return null;
-  if (main.fit && !(main.fit.width >= 1 && main.fit.height >= 1)) return null;
-  const across: Across[] = [{ from: 0, count: main.count }];
-  let css = main.css;
-  if (below) {
-    const from = Number(below[2]);
-    const count = /^\d/.test(below[1]!) ? Number(below[1]) : 1;
-    if (!(from > 0) || count < 1) return null;
-    css = `(min-width: ${tidy(from)}px) ${css}, ${row(count, main.gap, null).css}`;
-    across[0]!.from = from;
-    across.push({ from: 0, count });
-  }
+  if (text.length > LONGEST || /\w\(/.test(text)) return null;
+  const { text: plain, notes, isWide } = plainWidth(text);
+  const clauses = clausesIn(plain, isWide);
+  if (!clauses) return null;
+  const breaks = [...new Set(clauses.flatMap(({ from, to }) => [from, to]))].filter(Number.isFinite);
+  const pieces = [...new Set([0, ...breaks])]
+    .sort((a, b) => b - a)
+    .map((from) => ({ from, value: holding(clauses, from) }));
+  const css = pieces
+    .map(({ from, value }) => (from > 0 ? `(min-width: ${from}px) ${value.css}` : value.css))
+    .join(', ');
   const rule = parseSizes(css);
   // A row that is all gaps has no room for pictures in any window.
-  return rule.some(({ vw, px }) => vw * 1920 + px > 0)
-    ? { css, rule, across, gap: main.gap, fit: main.fit }
-    : null;
+  if (!rule.some(({ vw, px }) => vw * 1920 + px > 0)) return null;
+  const [widest] = pieces;
+  return {
+    ...{ css, rule, gap: widest!.value.gap, fit: widest!.value.fit },
+    across: pieces.map(({ from, value }) => ({ from, count: value.count })),
+    notes: [
+      ...notes,
+      ...(plain.includes('text column') ? [`The text column is taken as ${TEXT_COLUMN} px wide.`] : []),
+    ],
+  };
 }

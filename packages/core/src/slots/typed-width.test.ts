@@ -53,7 +53,7 @@ describe('what an editor typed', () => {
     expect(widthText(column)).toBe('720 px column');
     expect(slotProblem({ ...column, said: '720 px column' })).toBeNull();
     expect(slotProblem({ ...column, said: '721 px column' })).toContain('not the width of the rule');
-    expect(slotProblem({ ...column, said: '72O px column' })).toContain('At character');
+    expect(slotProblem({ ...column, said: '72O px column' })).toContain('no width that is known');
     expect(rowsOf(column)).toBeNull();
     expect(rowsOf({ said: '4 across with 16 px between' })).toEqual({
       across: [{ from: 0, count: 4 }],

@@ -1,6 +1,6 @@
 // What an editor wrote for a place's width: words or CSS, read into one result; and the mend for what can't be read.
 import type { Size, Slot, WidthRule } from '../contract/index.ts';
-import { CssError } from '../css/errors.ts';
+import { CssError, UnknownWords } from '../css/errors.ts';
 import { parseSizes, sizesOf } from '../css/sizes.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { readPhrase, type Across } from './phrase.ts';
@@ -11,6 +11,8 @@ export interface TypedWidth {
   across: readonly Across[];
   gap: number;
   fit: Size | null;
+  /** What was taken for granted, as sentences. */
+  notes: readonly string[];
   /** Whether it was said in words. */
   words: boolean;
 }
@@ -27,14 +29,31 @@ export const USUAL_GAP = 12;
 export function readWidth(text: string): TypedWidth {
   if (text.length > LONGEST_WIDTH)
     throw new CssError(text, LONGEST_WIDTH, `a width has up to ${LONGEST_WIDTH} characters.`);
-  const said = readPhrase(text);
+  const typed = cssOf(text);
+  const said = typed instanceof CssError ? readPhrase(text) : null;
   if (said) return { ...said, words: true };
+  if (typed instanceof CssError) throw isSentence(text) ? new UnknownWords(text) : typed;
   const css = text.trim();
-  const rule = parseSizes(text);
+  const { rule, notes } = typed;
   if (!WINDOWS.some((window) => widthAt(rule, window) >= 1))
     throw new CssError(text, 0, 'this comes out as no width at all in every window.');
-  return { css, rule, across: [{ from: 0, count: 1 }], gap: 0, fit: null, words: false };
+  return { css, rule, across: [{ from: 0, count: 1 }], gap: 0, fit: null, notes, words: false };
 }
+
+/** The width that CSS says, with what its units hang on; what is wrong with it where it is none. */
+function cssOf(text: string): { rule: WidthRule; notes: string[] } | CssError {
+  try {
+    const rule = parseSizes(text);
+    return { rule, notes: /\d(?:r?em)\b/i.test(text) ? ['1 em and 1 rem are taken as 16 px.'] : [] };
+  } catch (error) {
+    if (error instanceof CssError) return error;
+    throw error;
+  }
+}
+
+/** Words, not CSS: two of them, and nothing that only CSS has. */
+const isSentence = (text: string): boolean =>
+  !/[()*]|\d(?:vw|vh)/.test(text) && (text.match(/\p{L}{2,}/gu)?.length ?? 0) >= 2;
 
 const WINDOWS = [320, 390, 820, 1280, 1920, 2560];
 
@@ -63,7 +82,31 @@ const readable = (text: string): boolean => {
   }
 };
 
-/** The nearest text that can be read, or null: one usual slip mended, or several of them one after the other. */
+/** Words of a phrase that may be left out on trial: more would take long, and would leave little of what was meant. */
+const MOST_WORDS = 16;
+
+/** What is left of a phrase without the one word, or the two, that nobody knows here; null where that doesn't help. */
+function withoutAWord(text: string): string | null {
+  const words = text.trim().split(/\s+/);
+  if (words.length < 2 || words.length > MOST_WORDS) return null;
+  const but = (...left: number[]) =>
+    words
+      .filter((_, n) => !left.includes(n))
+      .join(' ')
+      .replace(/,$/, '');
+  const isWord = (n: number) => /^[\p{L}'-]+,?$/u.test(words[n]!);
+  const some = words.flatMap((_, n) => (isWord(n) ? [n] : []));
+  const ways = [
+    ...some.map((n) => but(n)),
+    ...some.flatMap((n) => some.filter((m) => m > n).map((m) => but(n, m))),
+  ];
+  return ways.find((way) => readPhrase(way) !== null) ?? null;
+}
+
+/**
+ * The nearest text that can be read, or null: one usual slip mended, or several of them one after the other, or a phrase
+ * without the words that are not known.
+ */
 export function mendedWidth(text: string): string | null {
   if (text.length > LONGEST_WIDTH || readable(text)) return null;
   for (const mend of MENDS) if (readable(mend(text))) return mend(text);
@@ -72,7 +115,7 @@ export function mendedWidth(text: string): string | null {
     mended = mend(mended);
     if (readable(mended)) return mended;
   }
-  return null;
+  return withoutAWord(text);
 }
 
 /** How a place's width is shown for typing again: as it was said, else as CSS. */

@@ -5,7 +5,7 @@ import { derivedBudget } from '@dusky-otter/core/slots';
 import { useId } from 'react';
 import { edit } from '../server/state.ts';
 import { finished, keepNew, widthRead, withWidth, type NewPlace } from './drafts.ts';
-import { WidthError } from './WidthFields.tsx';
+import { WidthError, WidthNotes } from './WidthFields.tsx';
 
 const BLANK: Omit<Slot, 'id' | 'name' | 'rule'> = {
   hint: '',
@@ -81,7 +81,10 @@ export function NewPlaceRow({ site, place, made }: Props) {
         {begun && error ? (
           <WidthError id={`${id}-error`} error={error} />
         ) : (
-          <p className="pt-1 font-figure text-[12px] text-ink-2">{read ? read.css : ' '}</p>
+          <>
+            <p className="pt-1 font-figure text-[12px] text-ink-2">{read ? read.css : ' '}</p>
+            <WidthNotes notes={read?.notes ?? []} />
+          </>
         )}
       </div>
       <div className="flex flex-wrap items-start gap-2">

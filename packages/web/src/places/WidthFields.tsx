@@ -1,5 +1,5 @@
 // A width said in words or typed as CSS: both are shown, whichever was written, with the error at its character.
-import type { CssError } from '@dusky-otter/core/css';
+import { UnknownWords, type CssError } from '@dusky-otter/core/css';
 import { useId, useState } from 'react';
 import { widthRead } from './drafts.ts';
 
@@ -8,6 +8,8 @@ const SAYINGS = [
   '4 across with 16 px between in 1200 px',
   'at most 960 × 720',
   '420 px column',
+  'three in a row, one on phones',
+  'half the text column, full width on phones',
 ];
 
 /** The sentence under a text, with a pointer at the character that can't be read. */
@@ -15,16 +17,23 @@ export function WidthError({ id, error }: { id: string; error: CssError }) {
   const { text, position, message } = error;
   return (
     <p id={id} role="alert" className="relative pt-4 text-[12.5px] leading-snug text-rust">
-      <span
-        aria-hidden="true"
-        className="absolute left-[10px] top-[-1px] overflow-hidden whitespace-pre font-figure text-[12.5px] leading-none"
-        style={{ maxWidth: '100%' }}
-      >
-        <span className="invisible">{text.slice(0, position)}</span>▲
-      </span>
+      {!(error instanceof UnknownWords) && (
+        <span
+          aria-hidden="true"
+          className="absolute left-[10px] top-[-1px] overflow-hidden whitespace-pre font-figure text-[12.5px] leading-none"
+          style={{ maxWidth: '100%' }}
+        >
+          <span className="invisible">{text.slice(0, position)}</span>▲
+        </span>
+      )}
       <b>■</b> {message}
     </p>
   );
+}
+
+/** What was taken for granted in a width. */
+export function WidthNotes({ notes }: { notes: readonly string[] }) {
+  return notes.length === 0 ? null : <p className="mt-1 text-[12.5px] text-ink-2">{notes.join(' ')}</p>;
 }
 
 interface Props {
@@ -95,6 +104,8 @@ export function WidthFields({ text, change }: Props) {
             <WidthError id={`${id}-error`} error={error} />
             <p className="mt-1 text-[12.5px] text-ink-2">
               Drawn as last understood.{' '}
+              {error instanceof UnknownWords &&
+                'Say it like one of those above, or measure it on a page of the site. '}
               {mend !== null && (
                 <button className="chip ml-1" onClick={() => change(mend)}>
                   Mend it: <span className="font-figure">{mend}</span>
@@ -103,6 +114,7 @@ export function WidthFields({ text, change }: Props) {
             </p>
           </>
         ) : null}
+        <WidthNotes notes={read?.notes ?? []} />
       </section>
     </>
   );
