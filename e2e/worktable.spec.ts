@@ -182,10 +182,30 @@ test('markup is copied for the selection, a place is set for it and the others s
   await rowOf(page, 'Drying shelf').getByText(/ × /).first().click();
   await page.getByRole('button', { name: 'Copy markup' }).click();
   await page.getByRole('menuitem', { name: /Text column/ }).click();
-  await expect(page.getByText('Markup of 1 photo, Text column copied.')).toBeVisible();
+  await expect(
+    page.getByText('Markup of 1 photo, Text column copied, with the styles of its places.'),
+  ).toBeVisible();
   const markup = await page.evaluate(() => navigator.clipboard.readText());
   expect(markup).toContain('photos/drying-shelf-column-');
   expect(markup).toContain('alt="Bowls in rows on the drying shelf');
+  // Pasted alone into a page with resets it is as wide as said, and nothing sticks out.
+  const host = await page.context().newPage();
+  for (const [window, width] of [
+    [390, 358],
+    [1280, 720],
+  ] as const) {
+    await host.setViewportSize({ width: window, height: 800 });
+    await host.setContent(
+      `<style>* { margin: 0; padding: 0 } img, figure { display: inline; width: auto; max-width: none }</style>
+       <main style="padding: 0 16px">${markup}</main>`,
+    );
+    expect(await host.locator('img').evaluate((img) => img.getBoundingClientRect().width)).toBeCloseTo(
+      width,
+      0,
+    );
+    expect(await host.evaluate(() => document.documentElement.scrollWidth)).toBe(window);
+  }
+  await host.close();
   await rowOf(page, 'Bay at dusk')
     .getByText(/ × /)
     .first()

@@ -36,6 +36,7 @@ type Query = FastifyRequest<{
     selection?: string;
     slot?: string;
     form?: string;
+    styles?: string;
   };
 }>;
 
@@ -106,6 +107,15 @@ function markupIn(slot: Slot, handover: HandoverParts, form: Form): string[] {
     return markup;
   });
   return form === 'picture' && written.length > 1 ? [rowMarkup(slot, written)] : written;
+}
+
+/** What goes before markup that is pasted alone: the styles of its places, and of no others. */
+function stylesBefore(slots: readonly Slot[], handover: HandoverParts): string {
+  const { context } = handover;
+  const names = slots.map(({ id }) => id);
+  const own = context.slots.filter(({ id, of }) => names.includes(of ?? id));
+  const { styles } = runtimeOf({ ...handover, context: { ...context, slots: own } });
+  return `<style>\n${figureStyles({ slots: own })}${styles}</style>\n`;
 }
 
 export const handoverRoutes =
@@ -203,9 +213,11 @@ export const handoverRoutes =
 
     // A POST: what is copied is called so for good.
     app.post('/api/sets/:id/markup', async (request: Query, reply) => {
-      const { slot, form = 'picture' } = request.query;
-      if (form !== 'picture' && form !== 'img') throw new ProblemError('bad-request');
+      const { slot, form = 'picture', styles = '0' } = request.query;
+      if ((form !== 'picture' && form !== 'img') || (styles !== '0' && styles !== '1'))
+        throw new ProblemError('bad-request');
       let figures: string[] = [];
+      let before = '';
       await published(
         request,
         false,
@@ -213,6 +225,7 @@ export const handoverRoutes =
           const slots = handover.context.slots.filter(({ id }) => slot === undefined || id === slot);
           if (slots.length === 0) throw new ProblemError('bad-request', 'There is no such place.');
           figures = slots.flatMap((one) => markupIn(one, handover, form));
+          if (styles === '1') before = stylesBefore(slots, handover);
           if (figures.length === 0)
             throw new ProblemError(
               'bad-request',
@@ -221,7 +234,7 @@ export const handoverRoutes =
         },
         ownPartsOf,
       );
-      return reply.type('text/plain; charset=utf-8').send(`${figures.join('\n\n')}\n`);
+      return reply.type('text/plain; charset=utf-8').send(`${before}${figures.join('\n\n')}\n`);
     });
 
     // What goes beside copied markup into a page, once.

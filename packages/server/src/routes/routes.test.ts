@@ -73,6 +73,16 @@ describe('markup', () => {
     const all = await post(`/api/sets/${server.setId}/markup`);
     expect(all.body.match(/<picture>/g)).toHaveLength(4);
   });
+  test('with the styles of its places stands alone, and brings those of no others', async () => {
+    const bare = await post(`/api/sets/${server.setId}/markup?photos=${id}&slot=grid`);
+    const own = await post(`/api/sets/${server.setId}/markup?photos=${id}&slot=grid&styles=1`);
+    const [, styles, markup] = /^<style>([^]*)<\/style>\n([^]*)$/.exec(own.body)!;
+    expect(markup).toBe(bare.body);
+    expect(styles).toContain('.dusky-in-grid {');
+    expect(styles).not.toContain('dusky-in-column');
+    const odd = await post(`/api/sets/${server.setId}/markup?photos=${id}&slot=grid&styles=2`);
+    expect(odd.statusCode).toBe(400);
+  });
   test('a photo that does not stand in the slot is an error with a sentence', async () => {
     const response = await post(`/api/sets/${server.setId}/markup?photos=${id}&slot=hero`);
     expect(response.statusCode).toBe(400);

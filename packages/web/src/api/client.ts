@@ -269,8 +269,8 @@ export const api = {
   markup: (
     setId: number,
     selection: string,
-    { slot, form }: { slot?: string; form?: 'picture' | 'img' } = {},
-  ) => call<string>('POST', `/api/sets/${setId}/markup?${query({ selection, slot, form })}`),
+    { slot, form, styles }: { slot?: string; form?: 'picture' | 'img'; styles?: '1' } = {},
+  ) => call<string>('POST', `/api/sets/${setId}/markup?${query({ selection, slot, form, styles })}`),
   /** Waits until every file of a hand-over is there; what goes out is called so for good. */
   publish: (setId: number, selection: string) =>
     call('POST', `/api/sets/${setId}/hand-over/publish?${query({ selection })}`),

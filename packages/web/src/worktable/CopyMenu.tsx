@@ -2,10 +2,18 @@
 import type { Slot, SlotId } from '@dusky-otter/core/contract';
 import { standable } from '@dusky-otter/core/slots';
 import { DropdownMenu } from 'radix-ui';
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
 import { api } from '../api/client.ts';
+import { some } from '../ui/some.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
 import { useCounts, useSite } from '../server/hooks.ts';
 import { allSaved } from '../server/state.ts';
+
+/** Whether markup is copied with its styles: without them its widths are right only where the stylesheet is. */
+const useWithStyles = create<{ on: boolean }>()(
+  persist((): { on: boolean } => ({ on: true }), { name: 'dusky-otter-copied-styles' }),
+);
 
 /** Copies the markup of some photos, or of all where `ids` is null. */
 async function copyMarkup(
@@ -18,11 +26,20 @@ async function copyMarkup(
     // What was typed a moment ago belongs into the markup.
     await allSaved();
     const { selection, photos } = await api.check(setId, ids);
-    const markup = await api.markup(setId, selection, { form, ...(slot && { slot }) });
+    const { on } = useWithStyles.getState();
+    const markup = await api.markup(setId, selection, {
+      form,
+      ...(on && { styles: '1' }),
+      ...(slot && { slot }),
+    });
     await navigator.clipboard.writeText(markup);
     const count = slot ? (markup.match(/<img/g) ?? []).length : photos;
     notify(
-      `Markup of ${count} ${count === 1 ? 'photo' : 'photos'}${where} copied. Its files are in the download.`,
+      `Markup of ${some(count, 'photo', 'photos')}${where} copied, ${
+        on
+          ? 'with the styles of its places.'
+          : 'without styles: the stylesheet that goes with it has to be in the page.'
+      } Its files are in the download.`,
     );
   } catch (error) {
     notifyFailure(error);
@@ -53,6 +70,7 @@ export function CopyMenu({
   setId: number;
   any: boolean;
 }) {
+  const withStyles = useWithStyles(({ on }) => on);
   const site = useSite();
   const counts = useCounts();
   const used = standable(site?.slots ?? []).filter(({ id }) => counts?.places[id] !== undefined);
@@ -90,6 +108,20 @@ export function CopyMenu({
               <DropdownMenu.SubContent className="menu">{items('img')}</DropdownMenu.SubContent>
             </DropdownMenu.Portal>
           </DropdownMenu.Sub>
+          <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+          <DropdownMenu.CheckboxItem
+            className="menu-item"
+            checked={withStyles}
+            onCheckedChange={(on) => useWithStyles.setState({ on })}
+            // It stays open: what is copied is chosen next.
+            onSelect={(event) => event.preventDefault()}
+          >
+            <span aria-hidden="true" className="w-4">
+              {withStyles ? '✓' : ''}
+            </span>
+            With the styles of its places{' '}
+            <span className="ml-auto pl-3 text-[12px] text-ink-2">right wherever it is pasted</span>
+          </DropdownMenu.CheckboxItem>
           <DropdownMenu.Item className="menu-item" onSelect={() => void copyBeside(setId, 'styles')}>
             The stylesheet that goes with it
           </DropdownMenu.Item>
