@@ -57,7 +57,7 @@ module.exports = {
         path: '^packages/server/src',
         pathNot: '^packages/server/src/(store|changes|database|testing)/|\\.test\\.ts$',
       },
-      to: { path: '^packages/server/src/database/(words-)?models\\.ts$' },
+      to: { path: '^packages/server/src/database/((words|site)-)?models\\.ts$' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {

@@ -134,7 +134,7 @@ test.describe('the viewer', () => {
           // Where a text's letters end hangs on the host's fonts.
           const isText = element.matches('strong, span, small');
           return [
-            `${element.tagName}.${element.className}`,
+            `${element.tagName}.${element.getAttribute('class') ?? ''}`,
             ...(isText ? [] : [x, y, width, height].map(Math.round)),
             ...[color, backgroundColor, opacity, transform, sign],
           ].join(' ');

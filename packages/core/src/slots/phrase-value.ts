@@ -86,20 +86,19 @@ function rowIn(text: string, before: Before): SaidValue | null {
   const column = WITHIN.exec(rest);
   if (column) rest = rest.replace(column[0], '');
   if (rest.replace(/[ ,]|with|and|in (?=window)|(?:of )?window/g, '') !== '' || count < 1) return null;
-  const said = gap?.slice(1).find((one) => one !== undefined);
-  return rowOf(
-    count,
-    said === undefined ? (before?.gap ?? 0) : Number(said),
-    column ? Number(column[1]) : null,
-  );
+  const said = gap?.slice(1).find(Boolean);
+  return rowOf(count, gap ? Number(said) : (before?.gap ?? 0), column ? Number(column[1]) : null);
 }
 
 /** A part of 1 of something: of the window, of a column, of what was spoken of before. */
 function shareIn(text: string, margin: number | undefined, before: Before): SaidValue | null {
-  const found = new RegExp(`^(?:in |as |at most )?${PART}(?: as)?(?<of>.*)$`).exec(text);
+  const found = new RegExp(`^(?:in |as |at most )?${PART}(?<of>$| .*$)`).exec(text);
   if (!found) return null;
   const part = Number(found[1]);
-  const of = found.groups!.of!.trim().replace(/^of /, '').replace(/^as /, '').trim();
+  const of = found
+    .groups!.of!.trim()
+    .replace(/^(?:as )?(?:of )?(?:as )?/, '')
+    .trim();
   const window = single(`${tidy(part * 100)}vw`);
   if (of === '') {
     if (part === 1) return single(`calc(${whole(margin)})`);
@@ -137,14 +136,14 @@ const WAYS: readonly (readonly [RegExp, Way])[] = [
   ],
   [
     new RegExp(`^as (?:as )?possible,? (?:but )?at most ${L}$`),
-    ([px], margin) => single(most(px!, margin), px!),
+    ([px], margin) => single(most(px!, margin), px),
   ],
-  [new RegExp(`^(?:in )?${L} ${COLUMN}$`), ([px], margin) => single(most(px!, margin), px!)],
+  [new RegExp(`^(?:in )?${L} ${COLUMN}$`), ([px], margin) => single(most(px!, margin), px)],
   [
     new RegExp(`^(?:in )?${COLUMN},? (?:of |with |at most )?${L}$`),
-    ([px], margin) => single(most(px!, margin), px!),
+    ([px], margin) => single(most(px!, margin), px),
   ],
-  [new RegExp(`^(?:in )?${L} column width$`), ([px], margin) => single(most(px!, margin), px!)],
+  [new RegExp(`^(?:in )?${L} column width$`), ([px], margin) => single(most(px!, margin), px)],
   [
     new RegExp(`^between ${L} (?:and|to|-) ${L}$|^at least ${L},? (?:and |but )?at most ${L}$`),
     (found, margin) => {
@@ -152,8 +151,8 @@ const WAYS: readonly (readonly [RegExp, Way])[] = [
       return single(`max(${tidy(from)}px, ${most(to, margin)})`, to);
     },
   ],
-  [new RegExp(`^(?:at most|always|within|inside) ${L}$`), ([px], margin) => single(most(px!, margin), px!)],
-  [new RegExp(`^${L} at most$`), ([px], margin) => single(most(px!, margin), px!)],
+  [new RegExp(`^(?:at most|always|within|inside) ${L}$`), ([px], margin) => single(most(px!, margin), px)],
+  [new RegExp(`^${L} at most$`), ([px], margin) => single(most(px!, margin), px)],
   [new RegExp(`^(?:thumbnail|picture)(?: of| with)? ${L}$`), ([px]) => single(`${tidy(px!)}px`)],
   [new RegExp(`^(?:with |of )?${L}(?: thumbnail)?$`), ([px]) => single(`${tidy(px!)}px`)],
 ];

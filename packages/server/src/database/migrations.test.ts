@@ -13,15 +13,8 @@ import { loadPhotos } from '../store/photos.ts';
 import { depthOf, newestEdit } from '../store/sets.ts';
 import { SiteCache } from '../store/site-cache.ts';
 import { MIGRATIONS } from './migrations.ts';
-import {
-  EditModel,
-  OriginalModel,
-  PhotoModel,
-  SetModel,
-  SiteModel,
-  TouchModel,
-  VariantModel,
-} from './models.ts';
+import { EditModel, OriginalModel, PhotoModel, SetModel, TouchModel, VariantModel } from './models.ts';
+import { SiteModel } from './site-models.ts';
 import { PhotoWordsModel } from './words-models.ts';
 
 let url: string;

@@ -1,15 +1,10 @@
 // The tables as Sequelize models. Decisions are kept as JSON: they are read and written whole.
 import type {
-  DeviceClass,
-  Everywhere,
   Frame,
-  Language,
   OriginalFacts,
   Placement,
-  Policy,
   QualityDecision,
   ShownLine,
-  Slot,
   SlotId,
   SetPage,
   Words,
@@ -17,33 +12,9 @@ import type {
 import type { Command, Touched } from '@dusky-otter/core/edits';
 import type { ViewHashes } from '../codec/protocol.ts';
 import { DataTypes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+import { PlaceModel, SiteModel } from './site-models.ts';
 import { PhotoWordsModel, PlannedWordsModel } from './words-models.ts';
 import { flag, hash, id, json, number, prose, text } from './columns.ts';
-
-export class SiteModel extends Model {
-  declare id: number;
-  declare name: string;
-  declare address: string;
-  declare policy: Policy;
-  declare languages: Language[];
-  declare devices: DeviceClass[];
-  /** null for none. */
-  declare everywhere: Everywhere[] | null;
-  declare archived: boolean;
-  /** Short names of arrangements that are gone; null for none. */
-  declare retired: SlotId[] | null;
-  declare version: number;
-}
-
-/** A place of a site. */
-export class PlaceModel extends Model {
-  declare siteId: number;
-  declare slot: SlotId;
-  /** Where it stands among the site's places. */
-  declare rank: number;
-  declare value: Slot;
-  declare version: number;
-}
 
 export class SetModel extends Model {
   declare id: number;

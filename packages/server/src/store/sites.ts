@@ -3,7 +3,7 @@ import type { Policy, Site, Slot, SlotId } from '@dusky-otter/core/contract';
 import { DEFAULT_DEVICES, SHIPPED_SLOTS } from '@dusky-otter/core/slots';
 import { DEFAULT_POLICY } from '@dusky-otter/core/weight';
 import type { Transaction } from 'sequelize';
-import { PlaceModel, SiteModel } from '../database/models.ts';
+import { PlaceModel, SiteModel } from '../database/site-models.ts';
 import { ProblemError } from '../problems.ts';
 import type { InTransaction } from './reading.ts';
 

@@ -1,7 +1,8 @@
 // One name for everything that is decided in a set: two that are equal hand over the same.
 import { createHash } from 'node:crypto';
 import type { Transaction } from 'sequelize';
-import { MembershipModel, PhotoModel, SetModel, SiteModel } from '../database/models.ts';
+import { MembershipModel, PhotoModel, SetModel } from '../database/models.ts';
+import { SiteModel } from '../database/site-models.ts';
 import { inParts } from '../database/in-parts.ts';
 
 /**

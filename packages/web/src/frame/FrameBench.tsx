@@ -28,6 +28,7 @@ import { shapeUses } from './shapes.ts';
 import { stageFor, useSize } from '../ui/stage.ts';
 import { TurnBar } from './TurnBar.tsx';
 import { Head } from '../ui/Head.tsx';
+import { useWorkInHand } from '../ui/reveal.ts';
 
 /** A guess that cuts off less is as good as any. */
 const WORTH_SAYING = 0.05;
@@ -70,6 +71,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
     c: confirm,
     Escape: () => (drawing ? setDrawing(false) : void navigate(`/sets/${setId}/frame`)),
   });
+  useWorkInHand();
   const { focal } = hands.shown.frame;
   const doubt = doubtOf(
     hands.shown,

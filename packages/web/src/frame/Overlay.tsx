@@ -67,6 +67,7 @@ function FocalDot({ row, stage, hands }: Pick<Props, 'row' | 'stage' | 'hands'>)
   const at = pointInSpace(hands.shown, { x, y });
   return (
     <button
+      data-work
       aria-label={`Focal point, ${Math.round(x * 100)} % from the left, ${Math.round(y * 100)} % from the top. Arrow keys move it.`}
       className="absolute -m-[13px] grid size-[26px] cursor-move touch-none place-items-center rounded-full border-2 border-white shadow-[0_0_0_1.5px_#221F2B,inset_0_0_0_1.5px_#221F2B]"
       style={{ left: at.x * stage.scale, top: at.y * stage.scale }}

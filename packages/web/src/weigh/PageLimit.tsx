@@ -1,4 +1,5 @@
 // A byte limit for the page: what a kind of screen loads, shared out so that least is seen, shown before it is decided.
+import { useWorkInHand } from '../ui/reveal.ts';
 import { shownName } from '@dusky-otter/core/naming';
 import {
   decisionFor,
@@ -44,6 +45,7 @@ function Figure({ bytes, difference, target }: { bytes: number; difference: numb
 }
 
 export function PageLimit() {
+  useWorkInHand();
   const setId = useSetId();
   const site = useSite();
   const setPlaces = useSetPlaces();
@@ -208,6 +210,7 @@ export function PageLimit() {
             <label className="mt-3 block font-semibold">
               All pictures together, in kB
               <input
+                data-work
                 className="field mt-1 font-normal"
                 inputMode="decimal"
                 aria-invalid={!isLimit || undefined}

@@ -1,4 +1,5 @@
 // Ways out of a budget that can't be met at the target, in the order in which they hurt least; each tried with its true bytes.
+import { useWorkInHand } from '../ui/reveal.ts';
 import type { Site, Slot } from '@dusky-otter/core/contract';
 import { waysOut, type WayOut } from '@dusky-otter/core/plan';
 import { bytesInWords } from '@dusky-otter/core/weight';
@@ -18,7 +19,15 @@ const NAMES: Record<WayOut['way'], string> = {
   still: 'A still',
 };
 
-function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; setId: number }) {
+interface WayProps {
+  way: WayOut;
+  row: Row;
+  slot: Slot;
+  setId: number;
+  first: boolean;
+}
+
+function Way({ way, row, slot, setId, first }: WayProps) {
   const { variant, expected, what, sentence, decision } = way;
   // Made as it would be stored: what is shown and said of it is what it will be.
   const { data: seen, isError } = useQuery({
@@ -58,6 +67,7 @@ function Way({ way, row, slot, setId }: { way: WayOut; row: Row; slot: Slot; set
       </span>
       <button
         className="btn"
+        data-work={first || undefined}
         onClick={() => decide([row], () => [slot.id], NAMES[way.way].toLowerCase(), decision)}
       >
         Take it
@@ -79,6 +89,7 @@ export const Ways = memo(function Ways({
   setId: number;
 }) {
   const found = waysOut(row, slot, site, (key) => row.files[key]);
+  useWorkInHand();
   if (!found) return null;
   return (
     <section className="border-b border-rule px-4 py-3" aria-label="Ways out">
@@ -90,8 +101,8 @@ export const Ways = memo(function Ways({
         the mildest first:
       </p>
       <ul className="mt-1.5">
-        {found.ways.map((way) => (
-          <Way key={way.way} way={way} row={row} slot={slot} setId={setId} />
+        {found.ways.map((way, n) => (
+          <Way key={way.way} way={way} row={row} slot={slot} setId={setId} first={n === 0} />
         ))}
       </ul>
     </section>

@@ -133,7 +133,7 @@ export function Worktable() {
     moveCursor(next, shown, extend);
     reveal(next, index, `[data-row="${next}"]`);
   };
-  const press = (event: KeyboardEvent) => {
+  const press = (event: KeyboardEvent | globalThis.KeyboardEvent) => {
     if (isTyping(event.target) || (event.target instanceof Element && event.target.closest('button'))) return;
     const { cursor, selected } = useScreen.getState();
     const key = event.key;
@@ -148,6 +148,20 @@ export function Worktable() {
     else return;
     event.preventDefault();
   };
+
+  const pressed = useRef(press);
+  useEffect(() => {
+    pressed.current = press;
+  });
+  useEffect(() => {
+    // Where nothing has the focus the keys are the table's.
+    const anywhere = (event: globalThis.KeyboardEvent) => {
+      if (event.target === document.body && !document.querySelector('[role="dialog"]'))
+        pressed.current(event);
+    };
+    document.addEventListener('keydown', anywhere);
+    return () => document.removeEventListener('keydown', anywhere);
+  }, []);
 
   if (params.stop !== undefined && !isStop(params.stop))
     return (
@@ -217,6 +231,7 @@ export function Worktable() {
       ) : (
         <div
           role="grid"
+          data-work
           aria-label="Photos, arrow keys go through them"
           // The rows take the focus themselves; until one does, the grid says which one they go on from.
           tabIndex={0}
