@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { useEdits, usePreparation } from '../server/hooks.ts';
 import { pausePreparation, redo, undo } from '../server/state.ts';
 import { Mark, Ring } from '../ui/marks.tsx';
+import { skipToWork } from '../ui/reveal.ts';
 import { useTheme } from './theme.ts';
 
 function ThemeSwitch() {
@@ -83,6 +84,12 @@ function SmallUndo() {
 export function Masthead({ children, onFind }: { children?: React.ReactNode; onFind?: () => void }) {
   return (
     <header className="flex min-w-0 items-stretch border-b-2 border-edge bg-paper">
+      <button
+        className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-30 focus:bg-kelp focus:px-3 focus:py-2 focus:text-on-kelp"
+        onClick={skipToWork}
+      >
+        Skip to the work
+      </button>
       <Link
         to="/"
         className="flex w-[156px] shrink-0 items-center gap-2 border-r border-rule-strong pl-3.5 font-title text-[15px] font-semibold leading-none tracking-[-.01em] hover:text-kelp-deep max-[700px]:w-auto max-[700px]:px-2.5"

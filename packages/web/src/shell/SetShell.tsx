@@ -13,7 +13,6 @@ import { Notices } from './Notices.tsx';
 import { Path } from './Path.tsx';
 import { Masthead } from './Masthead.tsx';
 import { STOPS } from '../screen/stops.ts';
-import { skipToWork } from '../ui/reveal.ts';
 import { isTyping } from '../ui/typing.ts';
 import type { ShellContext } from '../screen/shell-context.ts';
 
@@ -102,16 +101,6 @@ function Shell() {
       {...getRootProps({ role: undefined, tabIndex: undefined })}
       className="grid h-full grid-cols-[156px_minmax(0,1fr)] grid-rows-[56px_minmax(0,1fr)] max-[700px]:grid-cols-1 max-[700px]:grid-rows-[56px_auto_minmax(0,1fr)]"
     >
-      <a
-        href="#work"
-        className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-30 focus:bg-kelp focus:px-3 focus:py-2 focus:text-on-kelp"
-        onClick={(event) => {
-          event.preventDefault();
-          skipToWork();
-        }}
-      >
-        Skip to the work
-      </a>
       <input {...getInputProps({ id: 'photos-to-add', style: { display: 'none' } })} />
       <div className="col-span-full grid">
         <Masthead onFind={() => setFinding(true)}>
