@@ -124,6 +124,9 @@ function saidOf(node: Node): Announcement[] {
     return [...(own.text ? [own] : []), ...[...node.childNodes].filter(isApart).flatMap(saidOf)];
   if (WHOLE.has(own.role) || own.role.startsWith('heading')) return [own];
   const inside = within(node);
+  // A link that holds nothing but its own name says it once.
+  const isNameAlone = own.role === 'link' && inside.every(({ role }) => role === '');
+  if (isNameAlone) return [{ ...own, inside: [] }];
   if (!own.holds) return [own, ...inside];
   // What says nothing at all is decorative, or was forgotten.
   const care = own.role === 'figure' && inside.length === 0 ? 'Nothing of it is heard.' : own.care;
@@ -137,10 +140,12 @@ function withRepeats(list: readonly Announcement[]): Announcement[] {
       .toLowerCase()
       .replace(/[^\p{L}\p{N}]+/gu, ' ')
       .trim();
+  /** What says something of its own: links lead to what has the same name, and buttons are called as what they show. */
+  const isTold = ({ role, holds }: Announcement) => !holds && role !== 'button';
   const names = new Map<string, number>();
   const count = (one: Announcement): void => {
     const name = heard(one);
-    if (name !== '' && one.role !== 'link') names.set(name, (names.get(name) ?? 0) + 1);
+    if (name !== '' && isTold(one)) names.set(name, (names.get(name) ?? 0) + 1);
     one.inside.forEach(count);
   };
   list.forEach(count);
@@ -149,7 +154,7 @@ function withRepeats(list: readonly Announcement[]): Announcement[] {
     inside: one.inside.map(marked),
     care:
       one.care ??
-      (one.role !== 'link' && (names.get(heard(one)) ?? 0) > 1
+      (isTold(one) && (names.get(heard(one)) ?? 0) > 1
         ? 'Heard twice.'
         : one.role === 'image' && /^(image|photo|picture)\b/i.test(one.text)
           ? 'Says “image” twice.'
