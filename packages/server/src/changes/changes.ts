@@ -89,6 +89,8 @@ export class SetWork extends Work {
 export interface Held {
   /** The site itself is changed, or photos come to it: nobody else holds it meanwhile. */
   forSite?: boolean;
+  /** Other sets of the site are touched as well: all of them are held, by their ids. */
+  forSets?: boolean;
   /** Names the act. Who sends one again gets the answer again. */
   token?: string;
 }
@@ -107,7 +109,7 @@ export class Changes {
       const { siteId } = await findSet(setId, { transaction: t });
       const site = await this.sites.held(siteId, held.forSite ?? false, t);
       // What stands on every page changes them all.
-      if (putsEverywhere(site, setId).length > 0)
+      if (held.forSets || putsEverywhere(site, setId).length > 0)
         await SetModel.findAll({ where: { siteId }, order: [['id', 'ASC']], transaction: t, lock: true });
       const work = new SetWork(t, site, await findSet(setId, { transaction: t, lock: true }));
       const { answer, effects } = await body(work);

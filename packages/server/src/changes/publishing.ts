@@ -24,14 +24,18 @@ export const publish = (
   setId: number,
   { names, state, isWhole, guests = new Map() }: Published,
 ): Promise<undefined> =>
-  changes.inSet<undefined>(setId, async ({ t, set, site }) => {
-    if ((await stateOfSet(setId, site.id, t)) !== state) throw new ProblemError('changed-meanwhile');
-    const sets = [...new Set([setId, ...guests.values()])];
-    for (const of of sets) {
-      const own = [...names].filter(([photo]) => (guests.get(photo) ?? setId) === of);
-      await writePublishedNames(of, new Map(own), t);
-    }
-    const isNew = isWhole && !set.handedOver;
-    if (isNew) await set.update({ handedOver: true }, { transaction: t });
-    return { answer: undefined, effects: { names: sets, ...(isNew && { sets: [setId] }) } };
-  });
+  changes.inSet<undefined>(
+    setId,
+    async ({ t, set, site }) => {
+      if ((await stateOfSet(setId, site.id, t)) !== state) throw new ProblemError('changed-meanwhile');
+      const sets = [...new Set([setId, ...guests.values()])];
+      for (const of of sets) {
+        const own = [...names].filter(([photo]) => (guests.get(photo) ?? setId) === of);
+        await writePublishedNames(of, new Map(own), t);
+      }
+      const isNew = isWhole && !set.handedOver;
+      if (isNew) await set.update({ handedOver: true }, { transaction: t });
+      return { answer: undefined, effects: { names: sets, ...(isNew && { sets: [setId] }) } };
+    },
+    { forSets: guests.size > 0 },
+  );

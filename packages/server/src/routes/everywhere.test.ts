@@ -95,6 +95,18 @@ describe('what stands on every page', () => {
     await server.edit({ commands: [{ kind: 'bin', photo: more, binned: true }] });
   });
 
+  test('a hand-over and a change of what stands on it, at once: both are done, whichever waits', async () => {
+    for (let round = 0; round < 6; round++) {
+      const alt = `The kiln, seen for the ${round}th time, ${Math.random()}`;
+      const [published, edited] = await Promise.all([
+        post('hand-over/publish'),
+        server.edit({ commands: [{ kind: 'words', photo: kiln, language: 'en', words: { alt } }] }),
+      ]);
+      expect([published.statusCode, edited.status]).toEqual([204, 200]);
+      expect((await zipOf(shop)).text('index.html')).toContain(alt);
+    }
+  });
+
   test('a rule of the site makes every page to hand over again', async () => {
     await post('hand-over/publish');
     expect(await isDone(shop)).toBe(true);
