@@ -35,7 +35,8 @@ const shifts = (page: Page): Promise<number> =>
 const scrolled = (page: Page) =>
   page.evaluate(async () => {
     for (const img of document.querySelectorAll('img')) {
-      if (!img.checkVisibility()) continue;
+      // A hero loads none that is neither shown nor next.
+      if (!img.checkVisibility() || img.closest('.dusky-far')) continue;
       img.scrollIntoView();
       await img.decode();
     }
