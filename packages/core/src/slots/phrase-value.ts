@@ -106,10 +106,7 @@ function shareIn(text: string, margin: number | undefined, before: Before): Said
   }
   if (/^(?:full width|window|width)$/.test(of)) return window;
   if (of === 'text column') return partOf(part, TEXT_COLUMN, margin);
-  if (of === 'column') {
-    if (before?.column) return partOf(part, before.column, margin);
-    return text.includes('column') ? single(`${tidy(part * 100)}vw`) : null;
-  }
+  if (of === 'column') return before?.column ? partOf(part, before.column, margin) : window;
   const column = new RegExp(`^(?:${L}(?: ${COLUMN})?|${COLUMN} (?:of |with )?${L})$`).exec(of);
   return column ? partOf(part, Number(column[1] ?? column[2]), margin) : null;
 }
