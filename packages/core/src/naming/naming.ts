@@ -5,6 +5,8 @@ import { EXTENSION } from '../weight/format.ts';
 
 /** With slot, width, hash and ending a name stays under 80 characters, which every file system and archive takes. */
 const LONGEST = 48;
+/** A name of this length is in the first letters of a text: what a long one says further on is not even read. */
+const READ = 20 * LONGEST;
 /** A cut between words that leaves less than this says too little: the word is cut instead. */
 const LEAST = 8;
 
@@ -21,6 +23,7 @@ function cutAt(slug: string, longest: number): string {
 export function slugOf(text: string, longest = LONGEST): string {
   // Marks part words as spaces do ("bowls—fired"), but not an apostrophe ("potter’s") or a sign with a name (&, %).
   const words = text
+    .slice(0, READ)
     .normalize('NFKC')
     .replace(/['’]/g, '')
     .replace(/[^\p{L}\p{M}\p{N}&%$€£]+/gu, ' ');
