@@ -17,12 +17,17 @@ import { readPlaces, slotIdFor } from '../places/places-file.ts';
 import { mendedWidth } from '../slots/typed-width.ts';
 import { parseSrcset } from '../source/srcset.ts';
 import { isPlaceholder, looksLikeFileName } from '../words/checks/absent.ts';
-import { allCapitals, keywordList, tooLong } from '../words/checks/form.ts';
+import { allCapitals, tooLong } from '../words/checks/form.ts';
+import { saysClick } from '../words/checks/invitation.ts';
+import { keywordList } from '../words/checks/keywords.ts';
+import { otherLanguage } from '../words/checks/language.ts';
+import { fileData, holdsAddress, holdsMarkup } from '../words/checks/left.ts';
 import { imageOpening, opensWithImage } from '../words/checks/opening.ts';
 import { repeatsNearby, sameAlts, saysTheSame } from '../words/checks/repetition.ts';
 import { describesLook, functionalLook } from '../words/checks/role.ts';
 import { fileName, missing, placeholderAlt } from '../words/checks/absent.ts';
 import { checkWords } from '../words/checks.ts';
+import { sayingsIn } from '../words/checks/sayings.ts';
 import { hardlySays, onlyLook } from '../words/checks/substance.ts';
 import { bookFor } from '../words/data/languages.ts';
 import { blocksOf, descriptionAddress } from '../words/long-description.ts';
@@ -40,11 +45,17 @@ const words = (text: string, role: Words['role'] = 'informative'): Words => ({
   title: text.slice(1),
   credit: text,
 });
+const AROUND = { language: 'en', says: sayingsIn('en'), book: ENGLISH, fileName: 'DSC00198.JPG' };
 const row = sampleRow(['grid']);
 /** The checks themselves, without the cap that `checkWords` puts on what they read. */
 const CHECKS = {
   fileName,
   missing,
+  holdsMarkup,
+  holdsAddress,
+  fileData,
+  saysClick,
+  otherLanguage,
   placeholderAlt,
   opensWithImage,
   functionalLook,
@@ -58,8 +69,14 @@ const READERS: Record<string, (text: string) => unknown> = {
   ...Object.fromEntries(
     Object.entries(CHECKS).map(([name, check]) => [
       `check ${name}`,
+      // A link is not asked what a photo is.
       (text: string) =>
-        check({ words: words(text, 'functional'), book: ENGLISH, fileName: 'DSC00198.JPG', nearby: [text] }),
+        check({
+          ...AROUND,
+          words: words(text, check === functionalLook ? 'functional' : 'informative'),
+          nearby: [text],
+          terms: [text, 'bowl'],
+        }),
     ]),
   ),
   checkWords: (text) => checkWords(words(text), text, { nearby: [text], target: text }),
@@ -69,8 +86,8 @@ const READERS: Record<string, (text: string) => unknown> = {
   saysTheSame: (text) => saysTheSame(text, `${text} again`, ENGLISH),
   sameAlts: (text) => sameAlts([1, 2].map((id) => ({ id, name: text, alt: text, decorative: false }))),
   describesLook: (text) => describesLook(text, ENGLISH, text),
-  hardlySays: (text) => hardlySays({ words: words(text), book: ENGLISH, fileName: 'a.jpg' }),
-  onlyLook: (text) => onlyLook({ words: words(text), book: bookFor('de'), fileName: 'a.jpg' }),
+  hardlySays: (text) => hardlySays({ ...AROUND, words: words(text) }),
+  onlyLook: (text) => onlyLook({ ...AROUND, words: words(text), book: bookFor('de') }),
   blocksOf,
   descriptionAddress,
   plain,

@@ -13,6 +13,17 @@ import { sounded } from './text/text.ts';
  * Joins in Data Cleaning”, 2006): only such pairs are compared.
  */
 export function alikeAlts(photos: readonly PagePhoto[], language: Language): number[][] {
+  const turns = alikeAltsInTurns(photos, language);
+  let turn = turns.next();
+  while (!turn.done) turn = turns.next();
+  return turn.value;
+}
+
+/** The same text by text: where very many are nearly equal, nothing else has to wait for the last. */
+export function* alikeAltsInTurns(
+  photos: readonly PagePhoto[],
+  language: Language,
+): Generator<void, number[][], void> {
   const book = bookFor(language);
   const heard = photos
     .filter(({ alt, decorative }) => !decorative && sounded(alt) !== '')
@@ -26,16 +37,17 @@ export function alikeAlts(photos: readonly PagePhoto[], language: Language): num
   };
   const first = new Map<string, number>();
   const byWord = new Map<string, number[]>();
-  heard.forEach(({ alt, words }, n) => {
+  for (const [n, { alt, words }] of heard.entries()) {
+    yield;
     const equal = first.get(sounded(alt));
     if (equal !== undefined) {
       // Whatever else is like it was found with the first of them.
       groupOf[n] = root(equal);
-      return;
+      continue;
     }
     first.set(sounded(alt), n);
     // Of a few words each one tells.
-    if (words.size < LEAST_WORDS) return;
+    if (words.size < LEAST_WORDS) continue;
     const rarest = [...words].sort((a, b) => count.get(a)! - count.get(b)! || (a < b ? -1 : 1));
     const near = new Set<number>();
     for (const word of rarest.slice(0, rarest.length - Math.ceil(ALIKE * rarest.length) + 1)) {
@@ -45,12 +57,14 @@ export function alikeAlts(photos: readonly PagePhoto[], language: Language): num
       else byWord.set(word, [n]);
     }
     for (const other of near) {
+      // Many that are nearly equal are one group soon: who is in it already need not be compared.
+      if (root(n) === root(other)) continue;
       if (sharedPart(words, heard[other]!.words) >= ALIKE) {
         const [a, b] = [root(n), root(other)];
         groupOf[Math.max(a, b)] = Math.min(a, b);
       }
     }
-  });
+  }
   const groups = new Map<number, number[]>();
   heard.forEach(({ id }, n) => groups.set(root(n), [...(groups.get(root(n)) ?? []), id]));
   return [...groups.values()].filter(({ length }) => length > 1);

@@ -179,8 +179,17 @@ describe('file names', () => {
     'Opening on 1 May 2026 at 11.04',
     'glaze test board',
   ])('%s is none', (alt) => expect(looksLikeFileName(alt, 'GM_0412.JPG')).toBe(false));
-  test('a file called as its picture shows is still a file name', () => {
-    expect(looksLikeFileName('drying shelf', 'drying shelf.jpg')).toBe(true);
+  test.each<[string, Partial<Words>, string | null]>([
+    ['drying shelf.jpg', { alt: 'drying shelf' }, 'Same as the file’s name'],
+    ['town-hall-at-dusk.jpg', { alt: 'town hall at dusk' }, null],
+    ['town-hall-at-dusk.jpg', { alt: 'town-hall-at-dusk' }, 'Is a file name'],
+    ['menu.jpg', { alt: 'Menu', role: 'functional' }, null],
+    ['drying-shelf.jpg', { alt: 'Drying shelf.' }, 'Same as the file’s name'],
+  ])('%s with %j: %s', (file, change, sentence) => {
+    const found = checkWords(words(change), file).find(({ code }) => code === 'file-name');
+    expect(found?.sentence ?? null).toBe(sentence);
+    // What is said in words may be all that there is to say: nothing empties it.
+    if (sentence?.startsWith('Same')) expect(found!.mend).toBeNull();
   });
 });
 

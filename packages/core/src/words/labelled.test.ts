@@ -20,7 +20,13 @@ describe.each(LISTS)('labelled alt texts in $name', ({ file, texts: least, sound
     expect(texts.length).toBeGreaterThanOrEqual(least);
     expect(texts.filter((text) => !text.codes).length).toBeGreaterThanOrEqual(sound);
   });
-  test.each(scores.map((score) => [score.code, score] as const))('%s', (code, score) => {
+  /** Judged by the lists by trade and kind; in these, which are older, nothing has them. */
+  const ELSEWHERE = ['holds-markup', 'holds-address', 'file-data', 'says-click', 'other-language'];
+  test.each(ELSEWHERE)('%s alarms nobody', (code) => {
+    expect(scores.find((score) => score.code === code)!.wrong).toEqual([]);
+  });
+  const own = scores.filter((score) => !ELSEWHERE.includes(score.code));
+  test.each(own.map((score) => [score.code, score] as const))('%s', (code, score) => {
     expect(score.labelled).toBeGreaterThanOrEqual(code === 'missing' ? 2 : 5);
     // The texts that are judged wrongly stand in the message of a failure.
     const { precision, recall, wrong } = score;

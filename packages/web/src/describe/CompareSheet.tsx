@@ -3,7 +3,7 @@
 import type { Language } from '@dusky-otter/core/contract';
 import { frameSpace } from '@dusky-otter/core/geometry';
 import { shownName } from '@dusky-otter/core/naming';
-import { alikeAlts, sounded } from '@dusky-otter/core/words';
+import { alikeAltsInTurns, sounded } from '@dusky-otter/core/words';
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
@@ -13,6 +13,7 @@ import { useRow, useSite, type Row } from '../server/hooks.ts';
 import { TurnedView } from '../ui/CropPicture.tsx';
 import { Sheet } from '../ui/Sheet.tsx';
 import { photosOf } from '../editing/photos.ts';
+import { inTurns } from '../screen/turns.ts';
 import { useDescribed } from './described.ts';
 import { TextField } from './TextField.tsx';
 
@@ -58,14 +59,16 @@ export async function soundingAlike(
   language: Language,
 ): Promise<number[][]> {
   const photos = await photosOf(setId, ids);
-  return alikeAlts(
-    photos.map(({ id, words, fileName }) => ({
-      id,
-      name: shownName(words, fileName),
-      alt: words.alt,
-      decorative: words.role === 'decorative',
-    })),
-    language,
+  return inTurns(
+    alikeAltsInTurns(
+      photos.map(({ id, words, fileName }) => ({
+        id,
+        name: shownName(words, fileName),
+        alt: words.alt,
+        decorative: words.role === 'decorative',
+      })),
+      language,
+    ),
   );
 }
 

@@ -11,6 +11,7 @@ import {
 } from '@dusky-otter/core/words';
 import { memo, useState } from 'react';
 import { FIELD_NAMES, inWords } from '../editing/edits.ts';
+import { useSite } from '../server/hooks.ts';
 import { StateTag } from '../ui/marks.tsx';
 import type { Described } from './described.ts';
 
@@ -105,7 +106,9 @@ export const Findings = memo(function Findings({ described, alt, sameAs, mend, c
   const { row, language, save } = described;
   const [open, setOpen] = useState<{ code: string; what: 'why' | 'keep' } | null>(null);
   const words = { ...row.words, alt };
-  const findings = checkPhoto(row, words, { sameAs, language });
+  // Said in the site's own language, of whichever one the words are.
+  const spoken = useSite()?.languages[0] ?? language;
+  const findings = checkPhoto(row, words, { sameAs, language, spoken });
   const toggle = (code: string, what: 'why' | 'keep') =>
     setOpen(open?.code === code && open.what === what ? null : { code, what });
   const keep = (code: string, note: string) => {

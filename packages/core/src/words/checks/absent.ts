@@ -1,27 +1,22 @@
 // Alt texts that are no words: none, a file name, a placeholder.
 import type { WordBook } from '../data/languages.ts';
 import { plain, sounded, withCapital, withoutEnding, wordsOf } from '../text/text.ts';
-import type { WordCheck } from './finding.ts';
+import { finding, type WordCheck } from './finding.ts';
 
-export const missing: WordCheck = ({ words }) =>
-  words.alt.trim() === ''
-    ? {
-        code: 'missing',
-        severity: 'todo',
-        sentence: 'No words yet',
-        why: 'A screen reader may read the file name instead.',
-        mend: null,
-      }
+export const missing: WordCheck = (context) =>
+  context.words.alt.trim() === ''
+    ? finding(context, 'missing', context.says.missing, { severity: 'todo' })
     : null;
 
 const ENDINGS = 'jpe?g|png|gif|webp|avif|tiff?|svg|heic|heif|bmp|psd|raw|dng';
 /** One word that ends as files do, with the marks that may follow it. */
-const WORD_WITH_ENDING = new RegExp(`^\\S*\\w\\.(?:${ENDINGS})[,;:.!?)]?$`, 'i');
-const KINDS = 'dsc|dscf|dscn|img|image|pict?|gm|pxl|mvi|vid|scan|screenshot|p|photo';
+const WORD_WITH_ENDING = new RegExp(`^\\S*[\\w)]\\.(?:${ENDINGS})[,;:.!?)]?$`, 'i');
+const KINDS =
+  '_?(?:dsc|dscf|dscn|img|mg|image|pict?|cimg|pxl|mvi|vid|scan|screenshot|photo)[-_ ]?\\d{3,}|gm_\\d{3,}|p\\d{6,}';
 /** What cameras, phones and scanners call their files: letters, then a number of three digits or more. */
-const CAMERA = new RegExp(`^(?:${KINDS})[-_ ]?\\d{3,}(?=$|[-_ (])`);
+const CAMERA = new RegExp(`^(?:${KINDS})(?=$|[-_ (])`);
 /** The same, glued together: nobody writes a sentence that begins with it. */
-const CAMERA_WORD = new RegExp(`^(?:${KINDS})[-_]?\\d{3,}[-_\\da-z]{0,24}$`, 'i');
+const CAMERA_WORD = new RegExp(`^(?:${KINDS})[-_\\da-z]{0,24}$`, 'i');
 /** Copies and versions behind a camera's name: "-edited", "_2", " (1)". */
 const SUFFIXES =
   /^(?:[-_][a-z\d]{1,24}| ?\(\d{1,4}\)| (?:copy|edited|edit|final|kopie|\d{1,6})(?![a-z\d])){0,5}$/;
@@ -68,26 +63,52 @@ function besideFileName(alt: string): string | null {
   return kept.join(' ');
 }
 
-/** True for the photo's own file name, anything with a picture's ending, and what cameras and programs call their files. */
+/** True for the photo's own file name as files are written, anything with a picture's ending, and what cameras and programs call their files. */
 export function looksLikeFileName(alt: string, fileName: string): boolean {
   const text = plain(alt);
-  const own = sounded(withoutEnding(fileName));
-  if (text === plain(fileName) || (own !== '' && sounded(withoutEnding(text)) === own)) return true;
+  // "Menu" may be a word, "town-hall" is written as files are.
+  if (
+    text === plain(fileName) ||
+    (/[^\p{L}\s]\S/u.test(text) && !/\s/.test(text) && soundsLikeName(alt, fileName))
+  )
+    return true;
+  if (isProductCode(alt)) return false;
   return isCameraName(text) || DATED.test(text) || joinedLikeFile(text) || besideFileName(alt) !== null;
 }
 
-export const fileName: WordCheck = ({ words, fileName: name }) => {
-  if (!looksLikeFileName(words.alt, name)) return null;
-  // "DSC00198.JPG: bowls on a shelf" keeps its words.
-  const beside = besideFileName(words.alt) ?? '';
-  const rest = withoutMarks(beside);
-  return {
-    code: 'file-name',
-    severity: 'care',
-    sentence: rest ? 'Holds a file name' : 'Is a file name',
-    why: 'Read aloud, it tells nobody what the photo shows.',
-    mend: { alt: wordsOf(rest).length > 1 ? withCapital(rest) : '' },
-  };
+/** True where a text is the file's own name as it sounds, however it is written. */
+function soundsLikeName(alt: string, fileName: string): boolean {
+  const own = sounded(withoutEnding(fileName));
+  return own !== '' && sounded(withoutEnding(alt)) === own;
+}
+
+/** "RH-32-135", "B-07": capitals, hyphens and numbers, as makers name their goods; no camera's. */
+const isProductCode = (alt: string): boolean =>
+  /^[A-Z]{1,4}(?:-[A-Z]{0,2}\d{1,6}){1,4}[A-Z]?$/.test(alt.trim()) && !CAMERA.test(plain(alt));
+
+/** How many words a text has that may be a sentence without a small word or a mark at its end. */
+const READS_AS_SENTENCE = 3;
+
+/** True where a text that equals its file's name was written for people, and the file named after it. */
+function readsAsSentence(alt: string, book: WordBook): boolean {
+  const words = wordsOf(alt);
+  if (words.length < READS_AS_SENTENCE || /[_\d]/.test(alt)) return false;
+  return /[.!?]$/.test(alt.trim()) || words.some((word) => book.has('functionWords', word));
+}
+
+export const fileName: WordCheck = (context) => {
+  const { words, book, fileName: name, says } = context;
+  if (looksLikeFileName(words.alt, name)) {
+    // "DSC00198.JPG: bowls on a shelf" keeps its words.
+    const rest = withoutMarks(besideFileName(words.alt) ?? '');
+    return finding(context, 'file-name', rest ? says.holdsFileName : says.isFileName, {
+      mend: { alt: wordsOf(rest).length > 1 ? withCapital(rest) : '' },
+    });
+  }
+  // One word can be all that a link or a sign says, and their files are often called so.
+  if (words.role === 'functional' || words.role === 'text') return null;
+  if (!soundsLikeName(words.alt, name) || readsAsSentence(words.alt, book)) return null;
+  return finding(context, 'file-name', says.sameAsFileName);
 };
 
 /** Without the marks and spaces around, but with the full stop at its end. */
@@ -108,50 +129,82 @@ function standInsOf(book: WordBook): ReadonlySet<string> {
   return heard;
 }
 
+/** Rows of keys, as English and German keyboards have them. */
+const ROWS = ['qwertyuiop', 'qwertzuiopü', 'asdfghjklöä', 'asdfghjkl', 'zxcvbnm', 'yxcvbnm'];
+const BOTH_WAYS = [...ROWS, ...ROWS.map((row) => Array.from(row).reverse().join(''))];
+const LEAST_RUN = 3;
+
+/** How many letters from here on lie side by side on a keyboard. */
+function runOfKeys(letters: string, from: number): number {
+  const longest = (row: string): number => {
+    const at = row.indexOf(letters[from]!);
+    let length = 0;
+    while (at >= 0 && at + length < row.length && letters[from + length] === row[at + length]) length++;
+    return length;
+  };
+  return Math.max(...BOTH_WAYS.map(longest));
+}
+
 /** Letters in the order of a keyboard, or the same few again and again. */
 function isMashed(text: string): boolean {
-  const letters = text.replace(/\s/g, '');
-  if (/^(.)\1*$/u.test(letters)) return true;
-  if (letters.length >= 4 && /^(.{1,4}?)\1+$/u.test(letters) && !/[aeiouy]/.test(letters.slice(1, 3)))
+  const typed = text.replace(/\s/g, '');
+  if (/^(.)\1*$/u.test(typed)) return true;
+  // A key held down too long is still that key.
+  const letters = typed.replace(/(.)\1+/gu, '$1');
+  if (typed.length >= 4 && /^(.{1,4}?)\1+$/u.test(typed) && !/[aeiouyäöü]/.test(typed.slice(1, 3)))
     return true;
-  return /^(?:qwe|wer|ert|rty|tyu|qwertz?|asd|sdf|dfg|fgh|ghj|hjk|jkl|zxc|xcv|cvb|vbn|bnm){1,}[a-z]?$/.test(
-    letters,
-  );
+  if (letters.length < LEAST_RUN) return false;
+  let at = 0;
+  while (at < letters.length) {
+    const run = runOfKeys(letters, at);
+    // One finger may slip at the end: "asdfr".
+    if (run < LEAST_RUN) return at >= 2 * LEAST_RUN - 2 && at + 1 === letters.length;
+    at += run;
+  }
+  return true;
 }
 
 /** Who writes more words than this means something by them. */
 const MOST_WORDS = 8;
 
+/** "[Alt]", "<image>", "– photo –": the same without what stands around it. */
+const isStandIn = (heard: string, book: WordBook): boolean => {
+  const standIns = standInsOf(book);
+  return standIns.has(heard) || standIns.has(heard.replace(/ ?\d+$/, ''));
+};
+
 /**
- * True for stand-ins such as "test", "image 1", "asdf" or "lorem ipsum dolor". For a link or a button ("functional")
- * a single noun such as "Gallery" is a target and no placeholder.
+ * True for stand-ins such as "test", "image 1", "asdf", "alt text to follow" or "lorem ipsum dolor". For a link or a
+ * button ("functional") a single noun such as "Gallery" is a target and no placeholder.
  */
 export function isPlaceholder(alt: string, book: WordBook, functional = false): boolean {
   const text = plain(alt);
   if (book.list('instructions').some((beginning) => text.startsWith(beginning))) return true;
   const heard = sounded(alt);
   if (heard === '' || isMashed(heard)) return true;
-  const standIns = standInsOf(book);
-  if (standIns.has(heard) || standIns.has(heard.replace(/ ?\d+$/, ''))) return true;
+  if (isStandIn(heard, book) || isStandIn(heard.replaceAll(' ', ''), book)) return true;
   if (/^\d+$/.test(heard)) return true;
   const spoken = heard.split(' ');
   if (spoken.length > MOST_WORDS) return false;
   const words = spoken.map((word) => word.replace(/^(\p{L}+)\d+$/u, '$1'));
   const bare = words.filter((word) => !book.has('fillers', word) && !/^\d*[a-z]?$/.test(word));
-  const empty = bare.every(
-    (word) => book.has('emptyNouns', word) || book.has('emptyNouns', word.replace(/s$/, '')),
-  );
-  if (!empty) return false;
-  return !functional || bare.length !== 1 || /\d/.test(heard) || book.has('dummies', bare[0]!);
+  const isNoun = (word: string) =>
+    book.has('emptyNouns', word) || book.has('emptyNouns', word.replace(/s$/, ''));
+  if (!bare.every((word) => isNoun(word) || book.has('states', word))) return false;
+  if (functional && bare.length === 1) return /\d/.test(heard) || book.has('dummies', bare[0]!);
+  // "Open", "Coming": a state alone may be a sign's, or a button's.
+  return !functional || bare.some(isNoun);
 }
 
-export const placeholderAlt: WordCheck = ({ words, book }) =>
-  isPlaceholder(words.alt, book, words.role === 'functional')
-    ? {
-        code: 'placeholder',
-        severity: 'care',
-        sentence: `“${words.alt.trim()}” is a placeholder`,
-        why: 'Visitors who can’t see the photo learn nothing from it.',
-        mend: { alt: '' },
-      }
+export const placeholderAlt: WordCheck = (context) => {
+  const { words, book, says } = context;
+  // "Coming soon" on a sign is its text: only what nobody paints is a stand-in there.
+  const isFound =
+    words.role === 'text'
+      ? isMashed(sounded(words.alt)) ||
+        book.list('instructions').some((beginning) => plain(words.alt).startsWith(beginning))
+      : isPlaceholder(words.alt, book, words.role === 'functional');
+  return isFound
+    ? finding(context, 'placeholder', says.placeholder(says.quoted(words.alt.trim())), { mend: { alt: '' } })
     : null;
+};

@@ -1,11 +1,17 @@
 // What a check says: code, sentence, reason and, where one can be computed, a mend.
-import type { ShownLine, Words } from '../../contract/index.ts';
+import type { Language, ShownLine, Words } from '../../contract/index.ts';
 import type { WordBook } from '../data/languages.ts';
+import type { Sayings } from './sayings.ts';
 
 export type WordCheckCode =
   | 'missing'
   | 'file-name'
   | 'placeholder'
+  | 'holds-markup'
+  | 'holds-address'
+  | 'file-data'
+  | 'says-click'
+  | 'other-language'
   | 'opens-with-image'
   | 'same-alt'
   | 'repeats-nearby'
@@ -33,7 +39,11 @@ export interface WordFinding {
 /** What a check may look at beside the photo's own words. */
 export interface WordContext {
   words: Words;
-  /** Of the language that they are in. */
+  /** The language that they are meant to be in. */
+  language: Language;
+  /** How findings are said. */
+  says: Sayings;
+  /** Of that language; the English one where there is none. */
   book: WordBook;
   fileName: string;
   /** Headings and texts that stand beside the photo on its page. */
@@ -42,6 +52,16 @@ export interface WordContext {
   shown?: readonly ShownLine[];
   /** Where a functional photo leads, in words. */
   target?: string;
+  /** Words that the site wants to be found by. */
+  terms?: readonly string[];
 }
 
 export type WordCheck = (context: WordContext) => WordFinding | null;
+
+/** A finding in the voice that is asked for; "care" unless said otherwise. */
+export const finding = (
+  { says }: Pick<WordContext, 'says'>,
+  code: WordCheckCode,
+  sentence: string,
+  { mend = null, severity = 'care' }: Partial<Pick<WordFinding, 'mend' | 'severity'>> = {},
+): WordFinding => ({ code, severity, sentence, why: says.why[code], mend });

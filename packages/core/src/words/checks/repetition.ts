@@ -1,7 +1,7 @@
 // Words that are heard twice: beside the photo, or on two photos of one page.
 import type { WordBook } from '../data/languages.ts';
 import { sounded, wordsOf } from '../text/text.ts';
-import type { WordCheck, WordFinding } from './finding.ts';
+import { finding, type WordCheck, type WordContext, type WordFinding } from './finding.ts';
 
 /** Texts of fewer words than this repeat only when they are equal. */
 export const LEAST_WORDS = 4;
@@ -14,7 +14,8 @@ export const tellingWords = (text: string, book: WordBook): Set<string> =>
 
 /** Words that two texts share ÷ all words of both (Jaccard). */
 export function sharedPart(first: ReadonlySet<string>, second: ReadonlySet<string>): number {
-  const shared = [...first].filter((word) => second.has(word)).length;
+  let shared = 0;
+  for (const word of first) if (second.has(word)) shared++;
   return shared / (first.size + second.size - shared);
 }
 
@@ -29,22 +30,15 @@ export function saysTheSame(alt: string, other: string, book: WordBook): boolean
   return sharedPart(first, second) >= ALIKE;
 }
 
-export const repeatsNearby: WordCheck = ({ words, book, nearby = [] }) => {
+export const repeatsNearby: WordCheck = (context) => {
+  const { words, book, says, nearby = [] } = context;
   const places: [string, string][] = [
-    ['caption', words.caption],
-    ['title', words.title],
-    ...nearby.map((text): [string, string] => ['text beside it', text]),
+    [says.sameAs.caption, words.caption],
+    [says.sameAs.title, words.title],
+    ...nearby.map((text): [string, string] => [says.sameAs.nearby, text]),
   ];
   const twice = places.find(([, text]) => saysTheSame(words.alt, text, book));
-  return twice
-    ? {
-        code: 'repeats-nearby',
-        severity: 'care',
-        sentence: `Says the same as the ${twice[0]}`,
-        why: 'A screen reader reads both, one after the other.',
-        mend: null,
-      }
-    : null;
+  return twice ? finding(context, 'repeats-nearby', twice[0]) : null;
 };
 
 /** Which photos of a page share an alt text: names of the other photos, by photo. */
@@ -84,10 +78,5 @@ export function sameAlts(photos: readonly PagePhoto[]): SameAlts {
   return result;
 }
 
-export const sameAlt = (others: readonly string[]): WordFinding => ({
-  code: 'same-alt',
-  severity: 'care',
-  sentence: `Same words as ${others.map((name) => `“${name}”`).join(', ')}`,
-  why: 'Two photos with the same words can’t be told apart by ear.',
-  mend: null,
-});
+export const sameAlt = (context: WordContext, others: readonly string[]): WordFinding =>
+  finding(context, 'same-alt', context.says.sameWords(others.map(context.says.quoted).join(', ')));

@@ -1,7 +1,7 @@
 // Whether a text says anything: one bare word, or nothing but colours and shapes.
 import type { WordBook } from '../data/languages.ts';
 import { wordsOf } from '../text/text.ts';
-import type { WordCheck } from './finding.ts';
+import { finding, type WordCheck } from './finding.ts';
 
 const speaks = (word: string, book: WordBook): boolean =>
   !book.has('functionWords', word) && !/^\d+\p{L}?$/u.test(word);
@@ -10,24 +10,23 @@ const speaks = (word: string, book: WordBook): boolean =>
 const contentOf = (text: string, book: WordBook): string[] =>
   wordsOf(text).filter((word) => speaks(word, book));
 
+/** "Lot 47", "Room 12": a number makes a name of a word, a year does not. */
+const NUMBERED = /^\p{L}{2,}\s(?!(?:19|20)\d\d$)\d{1,5}\p{L}?$/u;
+
 /** "Workshop.", "The kiln": a name for what is there, and nothing of what there is to see. */
-export const hardlySays: WordCheck = ({ words: { role, alt, longDescription }, book }) => {
+export const hardlySays: WordCheck = (context) => {
+  const { book, says } = context;
+  const { role, alt, longDescription } = context.words;
   // A link says where it leads, a sign what is written on it: there one word can be all.
   if (role === 'functional' || role === 'text' || role === 'decorative') return null;
   // A chart that is told in full elsewhere needs no more than its name.
   if (role === 'complex' && longDescription.trim() !== '') return null;
-  if (contentOf(alt, book).length > 1) return null;
-  return {
-    code: 'hardly-says',
-    severity: 'care',
-    sentence: `“${alt.trim()}” hardly says anything`,
-    why: 'Who can’t see the photo wants to know what there is to see: who or what, doing what, where.',
-    mend: null,
-  };
+  if (contentOf(alt, book).length > 1 || NUMBERED.test(alt.trim())) return null;
+  return finding(context, 'hardly-says', says.hardlySays(says.quoted(alt.trim())));
 };
 
 /** True for a word of colour, shape, size or surface, however it is inflected or put together. */
-function isAppearance(word: string, book: WordBook): boolean {
+export function isAppearance(word: string, book: WordBook): boolean {
   const stems = [
     word,
     ...book.inflections
@@ -47,7 +46,9 @@ function namesNothing(content: readonly string[], book: WordBook): boolean {
 }
 
 /** "Something round and green", where the title calls it a celadon bowl. */
-export const onlyLook: WordCheck = ({ words: { role, alt, title, caption }, book }) => {
+export const onlyLook: WordCheck = (context) => {
+  const { book, says } = context;
+  const { role, alt, title, caption } = context.words;
   if (role === 'functional' || role === 'decorative') return null;
   const content = contentOf(alt, book);
   const look = content.some((word) => isAppearance(word, book));
@@ -57,11 +58,6 @@ export const onlyLook: WordCheck = ({ words: { role, alt, title, caption }, book
     return said.length > 0 && !namesNothing(said, book);
   });
   if (named === undefined) return null;
-  return {
-    code: 'only-look',
-    severity: 'care',
-    sentence: 'Speaks of colours and shapes only',
-    why: `Title or caption call it by its name (“${named.trim().slice(0, 60)}”): say here what it is as well.`,
-    mend: null,
-  };
+  const name = says.quoted(named.trim().slice(0, 60));
+  return { ...finding(context, 'only-look', says.onlyLook), why: says.named(name) };
 };

@@ -18,16 +18,23 @@ export const GERMAN: WordData = {
   `),
   emptyNouns: words(`
     abb abbildung alternativer alternativtext beispieltext beschreibung bildbeschreibung bildtitel dummytext mustertext platzhalterbild platzhaltertext aufnahme ausschnitt beispiel beispielbild bild bilder bildtext datei detail entwurf foto fotografie fotos
-    galerie grafik hintergrund hintergrundbild ikon kopfbild kopie leer logo muster neu original ohne platzhalter probe symbol symbolbild symbolfoto
+    standardbild dekobild dekofoto dekografik musterbild beispielfoto bildunterschrift produktbild produktfoto teaserbild headerbild headergrafik alt galerie grafik hintergrund hintergrundbild ikon kopfbild kopie leer logo muster neu original ohne platzhalter probe symbol symbolbild symbolfoto
     test testbild text titel titelbild unbenannt vorlage vorschau vorschaubild
   `),
+  states: words(`
+    auszufüllen beschreibend ausfüllen ausgefüllt beschreiben beschrieben braucht deko dekor dekoration dekorativ dekorative dekoratives dekorativer
+    demnächst eingeben eintragen einfügen einsetzen ergänzen ergänzt erforderlich fehlend fehlender fehlt fehlen folgen folgt
+    gewünscht hinterlegt hinzufügen kommt kommen kürze kürzlich nachgereicht nachgetragen nachtragen nicht nichts noch nötig notwendig
+    offen pflegen rein schmückend schmuck schmuckbild schmuckelement schmuckgrafik später steht vorhanden vorläufig wird werden zierbild zierde
+    bald benötigt keine keinen kein todo tbd fehlanzeige hinein schreiben texten überarbeiten
+  `),
   fillers: words(`
-    bitte das dem den der des die ein eine einem einen einer eines für hier mein mit nr nummer ohne und unser unsere vom von zu zum zur
+    bitte das dem den der des die ein eine einem einen einer eines für hier in ist mein mit nr nummer nur ohne und unser unsere vom von zu zum zur
   `),
   dummies: words('test platzhalter muster testbild'),
   pictureNouns: words(`
     abbildung aufnahme bild bildchen foto fotografie fotographie grafik photo photographie schnappschuss nahaufnahme
-    detailaufnahme detailbild produktbild produktfoto titelbild symbolbild symbolfoto
+    detailaufnahme detailbild icon produktbild produktfoto titelbild symbolbild symbolfoto
   `),
   idleAdjectives: phrases(`
     schönes, schöne, schöner, schönen, wunderschönes, wunderschöne, tolles, tolle, großes, große, kleines, kleine, gutes, gute, neues, neue,
@@ -39,10 +46,13 @@ export const GERMAN: WordData = {
     von, vom, eines, einer, des, der, zeigt, zeigen, das zeigt, die zeigt, welches zeigt, stellt dar, mit blick auf, mit der ansicht, mit einer ansicht,
     mit, auf dem man, auf der man, auf dem zu sehen ist, auf der zu sehen ist, aus dem, aus der, enthält
   `),
+  paintings: words('bild bildchen'),
+  oldPictures: words('foto fotografie fotographie photo photographie aufnahme bild'),
+  turning: words('auf in im hier'),
   fixedOpenings: phrases(`
     hier sieht man, hier sehen wir, hier sehen sie, hier ist zu sehen, hier sind zu sehen, man sieht, man erkennt, wir sehen, sie sehen,
     zu sehen ist, zu sehen sind, auf dem bild, auf dem foto, auf diesem bild, auf diesem foto, auf der aufnahme, auf der abbildung,
-    im bild, auf der grafik, das bild zeigt, das foto zeigt, die aufnahme zeigt, die abbildung zeigt, abgebildet ist, abgebildet sind, dargestellt ist, dargestellt sind
+    im bild, in diesem bild, in diesem foto, auf dieser aufnahme, in der abbildung, auf der grafik, das bild zeigt, das foto zeigt, die aufnahme zeigt, die abbildung zeigt, abgebildet ist, abgebildet sind, dargestellt ist, dargestellt sind
   `),
   presenters: phrases('hier ist, das ist, dies ist, hier sind'),
   copulas: words('ist sind sieht sehen'),
@@ -76,6 +86,51 @@ export const GERMAN: WordData = {
     abzeichen balken banner bild bildmarke briefumschlag brief button dreieck dreiecke einkaufskorb emblem foto fähnchen glyphe grafik haken haus herz icon kasten
     knopf kreis kreuz linien logo lupe männchen pfeil pfeile pin piktogramm punkte quadrat rahmen rechteck schaltfläche schild schriftzug silhouette sprechblase stecknadel stern
     strich striche symbol umriss umschlag vorschaubild winkel wortmarke zahnrad zeichen zeichnung
+  `),
+  weakSigns: words(
+    'bild brief button foto haken haus herz kasten knopf kreis kreuz linien punkte quadrat rahmen schild stern strich banner balken zeichnung pin dreieck rechteck',
+  ),
+  drawn: words('icon symbol glyphe piktogramm zeichen emoji'),
+  lettering: words(`
+    aufdruck aufschrift banner beschriftet beschriftung etikett gedruckt geschrieben inschrift lettern losung plakat schild
+    schilder schriftzug spruch steht tafel titel transparent überschrift wort worten worte hinweis buchstaben gemalt zettel
+  `),
+  hands: words(`
+    anklicken antippen berühren darüberfahren drücken klick klicke klicken klickt tippe tippen drauftippen draufklicken
+  `),
+  opened: words(`
+    ansicht ansehen bild bilder bildes foto fotos galerie größer größere größeren groß großansicht hier hierhin link mehr mich
+    vergrößern vergrößerung vergrößerte details vollbild volle voller größe zoom zoomen
+  `),
+  invitations: phrases(`
+    hier, hier entlang, mehr, mehr lesen, mehr erfahren, mehr anzeigen, mehr dazu, mehr infos, mehr informationen, mehr details,
+    weitere informationen, weitere infos, weiterlesen, jetzt mehr erfahren, erfahren sie mehr, lesen sie mehr, lesen sie weiter, details, link, dieser link,
+    zum link, klick, hier geht es weiter, hier gehts weiter, hier weiterlesen, hier mehr erfahren, diese seite,
+    click here, click to enlarge, click for more, read more, learn more, more, here
+  `),
+  idleActs: phrases(`
+    vergrößern, bild vergrößern, foto vergrößern, bild ansehen, bild öffnen, bild in neuem fenster öffnen, bild in neuem tab öffnen,
+    in neuem fenster öffnen, größere ansicht, große ansicht, großansicht, bild anzeigen, galerie öffnen, galerie ansehen, zum vergrößern,
+    vergrößerte ansicht, bild herunterladen, bild in voller größe, volle größe, zoom, zoomen, größeres bild, foto öffnen, enlarge, enlarge image
+  `),
+  sales: words(`
+    angebot angebote bestellen bestellung beste bester bestes besten bestpreis billig bio buchen download einkaufen frisch
+    frische geschenk geschenke geschenkidee geschenkideen gratis gutschein gutscheine günstig günstige günstiger günstiges handgemacht
+    handgemachte hochwertig hochwertige handarbeit kauf kaufen kostenlos kostenloser kostenlose lieferung lieferservice mieten miete
+    online onlineshop preis preise preiswert rabatt rabatte regional regionale reservieren sale schnäppchen shop shoppen sofort
+    sonderangebot test top versand versandkostenfrei vergleich verkauf premium qualität anbieter ideen tipps software
+  `),
+  subjects: words(`
+    architektur ausflug ausstellung ausstellungen bäckerei beauty bildung business camping camp deko dekoration design einrichtung
+    ernährung event events familie ferien ferienwohnung fitness fotografie freizeit fußball garten gartenbau gastronomie geschichte
+    gesundheit handwerk hochzeit hochzeiten hotel immobilien immobilienmakler interieur karten keramik kinder kirche kultur kunst
+    kunsthandwerk küche kurse lebensmittel lifestyle makler marketing medizin mode museum musik möbel nachhaltig nachhaltigkeit natur
+    politik privatschule reise reisen reparatur restaurant romantik schmuck schule service shopping software spa sport stadt steinzeug
+    technik termine therapie tickets tourismus training tradition töpferei umzug unternehmen urlaub veranstaltung veranstaltungen verein
+    versicherung wandern wellness werkstatt wirtschaft wochenende wohnen workshop workshops yoga öffnungszeiten damen herren
+    accessoires wohnaccessoires heimtextilien inneneinrichtung textilien beratung rechtsberatung familienrecht recht finanzen steuern
+    kredite salon friseursalon kosmetik pflege renovierung sanierung gartenbau landwirtschaft theater kino konzert unterhaltung spiele
+    internet digital industrie logistik transport vegan vegetarisch rezepte brunch catering nachtleben bar gemeinde spenden ehrenamt
   `),
   describers: words('ein eine einen zwei drei einige mehrere'),
   appearance: words(`

@@ -19,10 +19,16 @@ export const ENGLISH: WordData = {
   emptyNouns: words(`
     alt background banner bild caption copy cover default demo description dummy example fig figure file
     final gallery graphic header hero icon image img item logo new photo photograph pic picture placeholder
-    sample slide slideshow temp test testing text thumb thumbnail title untitled
+    alternate alternative product sample slide slideshow temp test testing text thumb thumbnail title unnamed untitled design attribute
+  `),
+  states: words(`
+    absent added add available be being blank come coming decorative decoration deco decor complete completed describe described done empty
+    fill filled fixme follow following follows goes incomplete insert inserted lacking later missing need needed
+    needs none not open pending please presentational provide provided purely required soon still tba tbc tbd todo
+    unavailable wip write written yet ornamental
   `),
   fillers: words(`
-    a an and by for here my no number of our the this with to
+    a an and by for here in is it just me merely my no number of only our the this with to will
   `),
   dummies: words('test dummy placeholder'),
   pictureNouns: words(`
@@ -38,13 +44,16 @@ export const ENGLISH: WordData = {
   `),
   leads: phrases(`
     of, showing, shows, which shows, depicting, depicts, displaying, featuring, features,
-    illustrating, with a view of, contains, containing, that shows, in which we see, where we see
+    illustrating, with a view of, illustrates, contains, containing, that shows, in which we see, where we see
   `),
+  paintings: words('picture image'),
+  oldPictures: words('photo photograph picture snapshot'),
+  turning: [],
   fixedOpenings: phrases(`
     here we see, here we can see, here you see, here you can see, in this image, in this photo,
     in this photograph, in this picture, in the image, in the photo, in the photograph, in the picture,
     pictured here is, pictured here are, pictured here, pictured is, pictured, seen here is, seen here are,
-    shown here is, shown here are
+    shown here is, shown here are, you can see, we can see, one can see
   `),
   presenters: phrases('here is, heres, this is, here’s'),
   copulas: words('is are'),
@@ -73,6 +82,51 @@ export const ENGLISH: WordData = {
     arrow badge banner box bubble button chevron circle cog cross disc dots drawing emblem envelope gear
     glyph graphic house icon image letter lines logo loupe magnifier magnifying outline photo picture pin
     silhouette square star symbol thumbnail triangle trolley wordmark
+  `),
+  weakSigns: words(
+    'box house drawing image letter lines photo picture pin star square cross banner bubble button disc dots badge circle house outline triangle',
+  ),
+  drawn: words('icon symbol glyph pictogram emoji'),
+  lettering: words(`
+    banner board headline inscription label labelled lettering letters marked notice painted plaque poster reading reads
+    says saying sign signs slogan stamped stencilled ticket titled word words written engraved printed
+  `),
+  hands: words('click clicking tap tapping press hover touch doubleclick'),
+  opened: words(`
+    here image photo picture pic thumbnail link me enlarge enlarged zoom larger large bigger magnify size more details
+    gallery fullscreen expand view
+  `),
+  invitations: phrases(`
+    here, more, read more, read on, learn more, find out more, see more, view more, show more, more info,
+    more information, more details, details, link, this link, this page, click, go, go here, see here, look here,
+    discover more, get more, know more, continue reading, full story, press to open, tap to open, click to open, press here
+  `),
+  idleActs: phrases(`
+    enlarge, enlarge image, enlarge photo, enlarge picture, zoom, zoom in, zoom image, view image, view photo,
+    view larger, view larger image, view full size, view full image, open image, open image in new window,
+    open image in a new window, open in new tab, open image in new tab, opens in new window, open photo, show image,
+    larger view, larger version, larger image, full size, full size image, see larger image, download image,
+    view gallery, open gallery, save image
+  `),
+  sales: words(`
+    affordable bargain best booking bestseller bestselling buy cheap cheapest deal deals delivery discount discounts
+    free gift gifts hire ideas lowest offer offers online order organic price prices promotion purchase quality
+    reviews sale sales shipping shop shopping store top value voucher vouchers webshop wholesale fees enrolment
+    for-sale agency agent local artisan handmade fresh premium professional download tool test
+  `),
+  subjects: words(`
+    accommodation apartment appointment architecture art arts artisan bakery beauty business camping ceramic ceramics
+    childcare clinic company consulting cooking craft crafts culture dating decor decoration design dining ecommerce
+    education event events exhibition exhibitions family fashion fitness food football furniture gardening
+    gastronomy health history holiday holidays home homeware hospitality hotel insurance interior interiors
+    jewellery jewelry law lifestyle living luxury marketing medicine museum music nature news nutrition outdoor
+    photography plumbing politics pottery property rental rent repair repairs restaurant romance romantic school
+    security service services skincare software spa sport sports stoneware studio style technology therapy tickets
+    tourism training travel vacation wedding weddings wellness wellbeing weekend workshop workshops yoga
+    accounting advice agriculture automotive brunch catering cinema cleaning cocktails community construction courses
+    cuisine digital eco engineering entertainment extensions festival finance gaming industry innovation internet
+    landscaping legal lessons loans logistics mortgage nightlife recipes renovation roofing salon seo solutions
+    branding sustainability sustainable theatre transport tuition vegan vegetarian
   `),
   describers: words('a an two three some several'),
   appearance: words(`

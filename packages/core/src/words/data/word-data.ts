@@ -10,6 +10,8 @@ export interface WordData {
   instructions: readonly string[];
   /** Words that say no more than that there is a picture. A text of nothing else is a placeholder. */
   emptyNouns: readonly string[];
+  /** What is said of words that are still to come: "missing", "to follow". With the words above they are a placeholder. */
+  states: readonly string[];
   /** Words that may stand between them. */
   fillers: readonly string[];
   /** Of the words above those that are no target either, where they are all that a link says. */
@@ -21,6 +23,12 @@ export interface WordData {
   determiners: readonly string[];
   /** What leads from the noun to what is seen. */
   leads: readonly string[];
+  /** Of the pictures those that may be painted. */
+  paintings: readonly string[];
+  /** Those that are spoken of by their year. */
+  oldPictures: readonly string[];
+  /** First words of openings after which the verb comes first: taken away, they leave no sentence. */
+  turning: readonly string[];
   /** Openings that need no noun and no lead. */
   fixedOpenings: readonly string[];
   /** What may be left before the noun: "here is". */
@@ -38,6 +46,24 @@ export interface WordData {
   targets: readonly string[];
   /** Words for the look of a sign: without a target word they say nothing of where it leads. */
   signs: readonly string[];
+  /** Of those the ones that name many other things: a box, a house. They speak of a sign only beside colours and shapes. */
+  weakSigns: readonly string[];
+  /** What such a sign itself is called: "basket icon". */
+  drawn: readonly string[];
+  /** What is written is called so: beside such words capitals are quoted. */
+  lettering: readonly string[];
+  /** What a hand does with a link: click, tap. */
+  hands: readonly string[];
+  /** What then opens or grows: said with such a word, a text tells nothing. */
+  opened: readonly string[];
+  /** Whole texts that only invite. */
+  invitations: readonly string[];
+  /** Acts that are a button's name, and nothing that a photo shows. */
+  idleActs: readonly string[];
+  /** Words of selling: nobody sees them in a photo. */
+  sales: readonly string[];
+  /** Words for a subject or a trade rather than for a thing: several of them in a row are put there to be found. */
+  subjects: readonly string[];
   /** Beginnings of a description. */
   describers: readonly string[];
   /** Colours, shapes, sizes and surfaces. */
