@@ -92,7 +92,7 @@ test('finding knows words, not scattered letters, and actions by name', async ({
   await expect(rowOf(page, 'Bay at dusk')).toBeVisible();
   const open = async (text: string) => {
     await page.getByRole('button', { name: 'Find a photo or action' }).click();
-    await page.getByPlaceholder('Find a photo, stop or action').fill(text);
+    await page.getByPlaceholder('Find a photo, a place, or what you want to do').fill(text);
     return page.getByRole('option');
   };
   // The letters of "btd" stand in "Bay at dusk"; the word does not.

@@ -58,7 +58,7 @@ test('everything from the keyboard: cursor, selection, next without words, bench
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('/');
-  await page.getByPlaceholder('Find a photo, stop or action').fill('marbled');
+  await page.getByPlaceholder('Find a photo, a place, or what you want to do').fill('marbled');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Marbled bowl' })).toBeVisible();
 });

@@ -7,6 +7,8 @@ import './ui/styles.css';
 
 const state = import('./server/state.ts');
 const screens = import('./App.tsx');
+const arrivals = import('./gather/arrivals.ts');
 // Edits of an earlier visit are taken up before anything is shown.
 await (await state).beginState();
+(await arrivals).watchArrivals();
 (await screens).show(document.getElementById('root')!);

@@ -18,3 +18,4 @@ export * from './score.ts';
 export * from './filler.ts';
 export * from './language-tags.ts';
 export * from './found.ts';
+export * from './trade-lists.ts';

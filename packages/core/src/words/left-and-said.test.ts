@@ -73,9 +73,9 @@ describe('another language', () => {
 describe('how it is said', () => {
   test('of a German text in German, unless another language is asked for', () => {
     const german = { language: 'de' };
-    expect(found({ alt: 'Bild' }, german)[0]!.sentence).toBe('„Bild“ steht nur an der Stelle von Worten');
+    expect(found({ alt: 'Bild' }, german)[0]!.sentence).toBe('„Bild“ ist ein Platzhalter');
     expect(found({ alt: 'Bild' }, { ...german, spoken: 'en-GB' })[0]!.sentence).toBe(
-      '“Bild” stands in for words',
+      '“Bild” is a placeholder',
     );
     expect(found({ alt: 'Ein rotes Auto steht vor dem Haus.' }, { spoken: 'de' })[0]!.sentence).toBe(
       'Liest sich als Deutsch; diese Worte sind für Englisch',

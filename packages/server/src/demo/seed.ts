@@ -65,6 +65,11 @@ export async function seedDemo(parts: DemoParts, { unasked }: { unasked: boolean
 }
 
 let running: Promise<number> | null = null;
+/** Photos that were taken in, of all that the demo has. */
+let progress = { done: 0, of: 0 };
+
+/** How far unpacking is, or null while nothing is unpacked. */
+export const demoProgress = (): { done: number; of: number } | null => (running ? { ...progress } : null);
 
 /**
  * When an editor asks for it: one demo, however often the button is pressed.
@@ -99,10 +104,12 @@ async function unpackSite(
       await makeSet(parts.changes, { siteId, name, arranged: true, version: UNPACKING }, []);
   const sets = await setsIn(siteId);
   const byName = new Map(sets.map((set) => [set.name, set.id]));
-  for (const set of sets) {
-    if (set.version !== UNPACKING) continue;
+  const photosFor = (name: string) => pages.find((page) => page.name === name)?.photos ?? scenario.photos;
+  const empty = sets.filter(({ version }) => version === UNPACKING);
+  progress = { done: 0, of: empty.reduce((sum, { name }) => sum + photosFor(name).length, 0) };
+  for (const set of empty) {
     const own = pages.find(({ name }) => name === set.name);
-    await unpack(parts, { id: set.id, siteId }, own?.photos ?? scenario.photos, (photos) =>
+    await unpack(parts, { id: set.id, siteId }, photosFor(set.name), (photos) =>
       own ? pageCommands(own, { photos, sets: byName }) : [],
     );
   }
@@ -121,6 +128,7 @@ async function unpack(
     photos.map(async (demo) => {
       const stream = createReadStream(join(demoDir, demo.file));
       const result = await parts.takeIn.add(set.id, { fileName: basename(demo.file), stream });
+      progress.done++;
       if ('photoId' in result) return { demo, id: result.photoId };
       const why = result.kind === 'refused' ? result.refusal.sentence : 'there is another of its name.';
       throw new Error(`Demo photo ${demo.file}: ${why}`);

@@ -5,7 +5,7 @@ import type { SentEdit } from '@dusky-otter/core/edits';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import { changeSite, makeSet, makeSite } from '../changes/sites.ts';
 import { demoSiteZip } from '../demo/site-zip.ts';
-import { demoOnRequest } from '../demo/seed.ts';
+import { demoOnRequest, demoProgress } from '../demo/seed.ts';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
 import { findSet, photoSetOf } from '../store/sets.ts';
@@ -82,6 +82,7 @@ export const siteRoutes =
       reply.type('application/zip').send(Buffer.from(await demoSiteZip(parts.config.demoDir))),
     );
 
+    app.get('/demo', () => ({ unpacking: demoProgress() }));
     app.post('/demo', async (request, reply) => {
       const { pages = false } = checked(DemoDto, request.body ?? {});
       return reply.code(201).send({ id: await demoOnRequest(parts, pages) });

@@ -134,6 +134,7 @@ export const api = {
     call('PUT', `/api/sites/${siteId}`, { name, version }),
   archiveSite: (siteId: number, archived: boolean) =>
     call('PUT', `/api/sites/${siteId}/archived`, { archived }),
+  demoProgress: () => call<{ unpacking: { done: number; of: number } | null }>('GET', '/api/demo'),
   demo: () => call<{ id: number }>('POST', '/api/demo', { pages: true }),
   limits: () => call<{ bytes: number; pixels: number }>('GET', '/api/limits'),
   newSet: (siteId: number, name: string) =>

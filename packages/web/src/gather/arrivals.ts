@@ -2,9 +2,11 @@
 import type { TakeInResult } from '@dusky-otter/core/contract';
 import { create } from 'zustand';
 import { api, sendFile, sentenceOf, type Sending } from '../api/client.ts';
+import { leftOver, SAYS, writeDown, type Named } from './on-the-way.ts';
 
 export interface Arrival {
   id: number;
+  setId: number;
   name: string;
   bytes: number;
   /** Part that has been sent, 0 to 1. At 1 the server looks at the picture. */
@@ -17,9 +19,48 @@ export interface Arrival {
 
 interface Gathering {
   arrivals: Arrival[];
+  /** Files that windows had on their way when they were left, by where that is written. */
+  lost: { key: string; files: Named[] }[];
 }
 
-export const useGathering = create<Gathering>(() => ({ arrivals: [] }));
+export const useGathering = create<Gathering>(() => ({ arrivals: [], lost: [] }));
+
+const isOnTheWay = ({ state }: Arrival): boolean => state === 'waiting' || state === 'sending';
+const onTheWay = (): Arrival[] => useGathering.getState().arrivals.filter(isOnTheWay);
+
+/** This window, also once it is loaded anew. */
+const OWN = 'dusky-otter-window';
+function ownName(): string {
+  const name = sessionStorage.getItem(OWN) ?? crypto.randomUUID();
+  sessionStorage.setItem(OWN, name);
+  return name;
+}
+
+/**
+ * Watches over what is on its way as long as this window lives: leaving is asked about while files wait, and what a window
+ * that was left had not sent is said afterwards.
+ */
+export function watchArrivals(): void {
+  const own = ownName();
+  useGathering.setState({ lost: leftOver(localStorage, own, Date.now()) });
+  const write = () => writeDown(localStorage, own, onTheWay(), Date.now());
+  useGathering.subscribe(write);
+  setInterval(() => onTheWay().length > 0 && write(), SAYS);
+  addEventListener('beforeunload', (event) => {
+    if (onTheWay().length > 0) event.preventDefault();
+  });
+}
+
+/** What was lost of a set is known. */
+export function dismissLost(setId: number): void {
+  useGathering.setState(({ lost }) => ({
+    lost: lost.flatMap(({ key, files }) => {
+      const others = files.filter((file) => file.setId !== setId);
+      if (others.length === 0) localStorage.removeItem(key);
+      return others.length > 0 ? [{ key, files: others }] : [];
+    }),
+  }));
+}
 
 /** Whether a file is on its way that is to take a photo's place, or one did not get through. */
 export const useReplacing = (photo?: number): boolean =>
@@ -115,6 +156,7 @@ export async function gather(
     const sentence = `The file has ${Math.round(file.size / 1e6)} MB; up to ${limit / 1e6} MB can be taken in. Export it smaller and add it again.`;
     const arrival: Arrival = {
       id,
+      setId,
       name: file.name,
       bytes: file.size,
       sent: 0,

@@ -6,7 +6,7 @@ import { typedPlaces, widthText } from '@dusky-otter/core/slots';
 import { useQuery } from '@tanstack/react-query';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { api } from '../api/client.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
 import {
@@ -20,6 +20,7 @@ import {
 } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { saveText } from '../ui/files.ts';
+import { ApplyAll } from './ApplyAll.tsx';
 import { commandsFor } from './commands.ts';
 import { CopyPlacesSheet } from './CopyPlacesSheet.tsx';
 import { DevicesSheet } from './DevicesSheet.tsx';
@@ -61,7 +62,9 @@ export function Places() {
   const uses = useUses();
   const photoIn = usePhotoIn();
   const drafts = useDrafts();
-  const [opened, setOpened] = useState<string | null>(null);
+  // The finder leads to one of them.
+  const asked = useLocation().state as { place?: string } | null;
+  const [opened, setOpened] = useState<string | null>(asked?.place ?? null);
   const [sheet, setSheet] = useState<'devices' | 'copy' | null>(null);
   const chooser = useRef<HTMLInputElement>(null);
   if (!site) return <main className="bg-sheet p-8 text-ink-2">Opening the places…</main>;
@@ -153,6 +156,7 @@ export function Places() {
           <span>Files, surplus</span>
           <span className="text-right">Photos in it</span>
         </div>
+        <ApplyAll site={site} places={typed} />
         {making && <NewPlaceRow site={site} place={making} made={setOpened} />}
         {typed.length === 0 && !making && (
           <p className="p-10 text-center text-ink-2">

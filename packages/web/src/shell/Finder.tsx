@@ -1,5 +1,6 @@
-// Finds photos of the set, stops and actions by a few letters.
+// Finds photos of the set, places, pages, rules, actions and ways to do a job, by the words that people use.
 import { shownName } from '@dusky-otter/core/naming';
+import { typedPlaces } from '@dusky-otter/core/slots';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
@@ -11,6 +12,10 @@ import { clearSelection, selectAll } from '../editing/selection.ts';
 import { pausePreparation, redo, undo } from '../server/state.ts';
 import { turnTheme } from './theme.ts';
 import { STOPS } from '../screen/stops.ts';
+import { keys } from '../server/keys.ts';
+import { useSite } from '../server/hooks.ts';
+import { JOBS, type Job } from './jobs.ts';
+import { matchOf } from './matching.ts';
 
 interface Props {
   open: boolean;
@@ -24,14 +29,17 @@ const ITEM =
 const GROUP =
   '[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-ink-2';
 
-/** As a reader would look for it: every word that is typed, whatever case and accents, at the beginning of a word first. */
-function found(value: string, search: string): number {
-  const bare = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-  const text = bare(value);
-  const words = bare(search).split(/\s+/).filter(Boolean);
-  if (!words.every((word) => text.includes(word))) return 0;
-  return words.every((word) => ` ${text}`.includes(` ${word}`)) ? 1 : 0.5;
-}
+/** What the rules decide, by the words that people have for it. */
+const RULES = [
+  { name: 'Languages', also: 'language german english french translation multilingual' },
+  { name: 'Modern format', also: 'avif webp jpeg png' },
+  { name: 'Faithfulness', also: 'quality compression sharp visible' },
+  { name: 'Density', also: 'retina 2x high resolution screens' },
+  { name: 'What goes with a photo', also: 'metadata exif credit copyright gps privacy camera' },
+  { name: 'File names', also: 'naming fingerprint plain urls seo' },
+  { name: 'Colours', also: 'profile srgb p3 wide gamut' },
+  { name: 'How a JPEG arrives', also: 'progressive baseline' },
+] as const;
 
 /** What can be done from anywhere, each by its name and by other words for it. */
 function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () => void) {
@@ -43,18 +51,33 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
     { name: 'Add photos', also: 'choose files upload gather', act: chooseFiles },
     {
       name: 'Download as ZIP',
-      also: 'files save export hand over',
+      also: 'files save export hand over publish deliver upload go live',
       act: at('hand-over', () => openSheet('download')),
     },
     {
       name: 'Places of the set',
-      also: 'settings name slots',
+      also: 'settings name slots set which',
       act: at('arrange', () => openSheet('places')),
     },
     {
       name: 'Rules for files',
-      also: 'policy formats quality faithfulness density metadata names prefix settings',
+      also: 'policy formats quality density metadata names prefix settings options',
       act: () => go(`/sets/${setId}/rules`),
+    },
+    ...RULES.map(({ name, also }) => ({
+      name: `Rule: ${name}`,
+      also,
+      act: () => go(`/sets/${setId}/rules`),
+    })),
+    {
+      name: 'The page of this set',
+      also: 'parts heading text order preview publish html',
+      act: () => go(`/sets/${setId}/page`),
+    },
+    {
+      name: 'Measure a page that exists',
+      also: 'html website widths places sizes',
+      act: () => go(`/sets/${setId}/measure`),
     },
     {
       name: 'How the page is heard',
@@ -98,12 +121,38 @@ function actionsOf(setId: number, go: (path: string) => void, chooseFiles: () =>
   ];
 }
 
+/** A job that was picked: its steps, and the way to where it begins. */
+function JobSteps({ job, back, go }: { job: Job; back: () => void; go: () => void }) {
+  return (
+    <section className="p-4" aria-label={job.name}>
+      <h2 className="mb-2 text-[17px] font-[620]">{job.name}</h2>
+      <ol className="mb-4 grid list-decimal gap-1.5 pl-5">
+        {job.steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </ol>
+      <div className="flex gap-2">
+        <button className="btn btn-main" autoFocus onClick={go}>
+          Go there
+        </button>
+        <button className="btn" onClick={back}>
+          Back to finding
+        </button>
+      </div>
+    </section>
+  );
+}
+
 export function Finder({ open, onClose: closed, setId, chooseFiles }: Props) {
   const [typed, setTyped] = useState('');
+  const [job, setJob] = useState<Job | null>(null);
+  const site = useSite();
   const onClose = useCallback(() => {
     setTyped('');
+    setJob(null);
     closed();
   }, [closed]);
+  const { data: sites = [] } = useQuery({ queryKey: keys.sites, queryFn: api.sites, enabled: open });
   // Photos are looked for by the server: it has them all.
   const { data: photos = [], isFetching } = useQuery({
     queryKey: ['found', setId, typed],
@@ -132,27 +181,42 @@ export function Finder({ open, onClose: closed, setId, chooseFiles }: Props) {
           className="fixed left-1/2 top-[10vh] z-30 w-[min(560px,calc(100vw-32px))] -translate-x-1/2 rounded-paper border border-edge bg-sheet"
         >
           <Dialog.Title className="sr-only">Find</Dialog.Title>
-          <Command label="Find a photo, stop or action" filter={found}>
+          {job && (
+            <JobSteps
+              job={job}
+              back={() => setJob(null)}
+              go={then(() => navigate(`/sets/${setId}/${job.at}`))}
+            />
+          )}
+          <Command
+            label="Find a photo, a place, or what you want to do"
+            filter={matchOf}
+            hidden={job !== null}
+          >
             <Command.Input
               value={typed}
               onValueChange={setTyped}
               onKeyDown={(event) => {
                 if (event.key !== 'Enter' || !isFetching) return;
-                // Enter is quicker than the server: the answer is waited for.
+                // Enter is quicker than the server: its answer is waited for, unless something else is meant.
+                if (document.querySelector('[cmdk-item][aria-selected="true"]:not([data-photo])')) return;
                 event.preventDefault();
                 goToFirst();
               }}
-              placeholder="Find a photo, stop or action"
+              placeholder="Find a photo, a place, or what you want to do"
               className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-ink-3"
             />
             <Command.List className="max-h-[56vh] overflow-auto p-1.5">
               <Command.Empty className="px-3 py-5 text-ink-2">
-                Nothing of that name. Try part of a file name or of the words.
+                {isFetching
+                  ? 'Looking through the photos…'
+                  : 'Nothing of that name. Try part of a file name, of the words, or of what you want to do.'}
               </Command.Empty>
               <Command.Group heading="Photos" className={GROUP}>
                 {(typed.trim() === '' ? [] : photos).map((row) => (
                   <Command.Item
                     key={row.id}
+                    data-photo
                     value={`${typed} ${row.fileName} ${row.words.title} ${row.words.alt} ${row.id}`}
                     className={ITEM}
                     onSelect={then(() => navigate(`/sets/${setId}/frame/${row.id}`))}
@@ -169,6 +233,42 @@ export function Finder({ open, onClose: closed, setId, chooseFiles }: Props) {
                   </Command.Item>
                 ))}
               </Command.Group>
+              {typed.trim() !== '' && (
+                <>
+                  <Command.Group heading="Places" className={GROUP}>
+                    {(site ? typedPlaces(site.slots) : []).map(({ id, name, hint }) => (
+                      <Command.Item
+                        key={id}
+                        value={`place ${name} ${hint} ${id}`}
+                        className={ITEM}
+                        onSelect={then(() => navigate(`/sets/${setId}/places`, { state: { place: id } }))}
+                      >
+                        {name}
+                        <span className="truncate text-ink-2">{hint}</span>
+                      </Command.Item>
+                    ))}
+                  </Command.Group>
+                  <Command.Group heading="Pages and sets" className={GROUP}>
+                    {sites.flatMap(({ id, name, sets }) =>
+                      sets
+                        .filter((set) => !set.archived)
+                        .map((set) => (
+                          <Command.Item
+                            key={set.id}
+                            value={`page set ${set.name} ${name} ${set.id}`}
+                            className={ITEM}
+                            onSelect={then(() =>
+                              navigate(`/sets/${set.id}/${set.id === setId ? 'page' : 'gather'}`),
+                            )}
+                          >
+                            {set.name}
+                            {id !== site?.id && <span className="truncate text-ink-2">{name}</span>}
+                          </Command.Item>
+                        )),
+                    )}
+                  </Command.Group>
+                </>
+              )}
               <Command.Group heading="Stops" className={GROUP}>
                 {STOPS.map(({ id, name }) => (
                   <Command.Item
@@ -188,6 +288,20 @@ export function Finder({ open, onClose: closed, setId, chooseFiles }: Props) {
                   </Command.Item>
                 ))}
               </Command.Group>
+              {typed.trim() !== '' && (
+                <Command.Group heading="How to" className={GROUP}>
+                  {JOBS.map((one) => (
+                    <Command.Item
+                      key={one.name}
+                      value={`how to ${one.name} ${one.also}`}
+                      className={ITEM}
+                      onSelect={() => setJob(one)}
+                    >
+                      {one.name}
+                    </Command.Item>
+                  ))}
+                </Command.Group>
+              )}
             </Command.List>
           </Command>
         </Dialog.Content>

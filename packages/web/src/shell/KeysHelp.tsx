@@ -1,9 +1,21 @@
 // The keys of the screens, so that none works only by memory.
+import { useLocation } from 'react-router';
 import { Sheet } from '../ui/Sheet.tsx';
 
-const KEYS: { where: string; keys: [string, string][] }[] = [
+interface Keys {
+  where: string;
+  /** True for the screens where they work: by the view's name, and whether one of its things is open. */
+  on: (view: string, isBench: boolean) => boolean;
+  keys: [string, string][];
+}
+
+/** Views of the path that show the table. */
+const TABLES = ['gather', 'frame', 'weigh', 'describe', 'hand-over'];
+
+const KEYS: Keys[] = [
   {
     where: 'Everywhere',
+    on: () => true,
     keys: [
       ['/', 'find a photo or an action'],
       ['?', 'show these keys'],
@@ -13,6 +25,7 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   },
   {
     where: 'On the worktable',
+    on: (view, isBench) => TABLES.includes(view) && !isBench,
     keys: [
       ['↑ ↓', 'go from photo to photo'],
       ['Shift ↑ ↓', 'select on the way'],
@@ -26,6 +39,7 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   },
   {
     where: 'At Arrange, on a photo',
+    on: (view, isBench) => view === 'arrange' && !isBench,
     keys: [
       ['← →', 'go along the place'],
       ['↑ ↓', 'go to the place above or below'],
@@ -39,6 +53,7 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   },
   {
     where: 'At the describe bench, in a field',
+    on: (view, isBench) => view === 'describe' && isBench,
     keys: [
       [
         'Enter',
@@ -52,6 +67,7 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   },
   {
     where: 'At the describe bench, outside a field',
+    on: (view, isBench) => view === 'describe' && isBench,
     keys: [
       ['1 to 5', 'say what the photo is here for'],
       ['E', 'go on writing'],
@@ -62,6 +78,7 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
   },
   {
     where: 'At the frame bench',
+    on: (view, isBench) => view === 'frame' && isBench,
     keys: [
       ['Arrows', 'move the focal point by 1 %, the chosen crop by 1 px'],
       ['Shift arrows', 'move by 5 %, or by 10 px'],
@@ -71,13 +88,34 @@ const KEYS: { where: string; keys: [string, string][] }[] = [
       ['Esc', 'let go of the line, or back to the table'],
     ],
   },
+  {
+    where: 'At the weigh bench',
+    on: (view, isBench) => view === 'weigh' && isBench,
+    keys: [
+      ['O', 'see the original as long as it is held'],
+      ['M', 'the map of what differs'],
+      ['G', 'give back what was decided for this photo'],
+      ['+ −', 'nearer or farther, on the picture'],
+      ['J K', 'next or previous photo'],
+      ['Esc', 'back to the table'],
+    ],
+  },
+  {
+    where: 'Here',
+    on: (view, isBench) => ['page', 'texts', 'reading'].includes(view) || (view === 'arrange' && isBench),
+    keys: [['Esc', 'back to where you came from']],
+  },
 ];
 
+/** The keys that work on a screen; those of others are not among them. */
+export const keysOn = (view: string, isBench: boolean): Keys[] => KEYS.filter(({ on }) => on(view, isBench));
+
 export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [, , , view = '', thing] = useLocation().pathname.split('/');
   return (
-    <Sheet open={open} onClose={onClose} title="Keys" wide>
+    <Sheet open={open} onClose={onClose} title="Keys" about="Those that work on this screen." wide>
       <div className="grid gap-6 sm:grid-cols-2">
-        {KEYS.map(({ where, keys }) => (
+        {keysOn(view, thing !== undefined).map(({ where, keys }) => (
           <section key={where}>
             <h2 className="mb-2 text-[14px] font-semibold">{where}</h2>
             <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 gap-y-1.5">

@@ -78,7 +78,7 @@ function Saved() {
           className="chip justify-center px-1"
           disabled={!edits?.undo}
           onClick={() => void undo()}
-          title={edits?.undoLabel ?? undefined}
+          aria-describedby={edits?.undoLabel ? 'undo-takes' : undefined}
         >
           <Undo2 size={13} className="shrink-0" aria-hidden="true" /> Undo
         </button>
@@ -92,8 +92,9 @@ function Saved() {
         </button>
       </div>
       {edits && edits.undo > 0 && (
-        <p className="mt-1.5">
-          Undo reaches back {edits.undo} {edits.undo === 1 ? 'edit' : 'edits'}.
+        <p className="mt-1.5 line-clamp-3" id="undo-takes" title={edits.undoLabel ?? undefined}>
+          Undo takes back: {edits.undoLabel}
+          {edits.undo > 1 && `, and ${edits.undo - 1} before it`}.
         </p>
       )}
     </div>
@@ -103,6 +104,7 @@ function Saved() {
 export function Path({ setId }: { setId: number }) {
   const nav = useRef<HTMLElement>(null);
   const { pathname } = useLocation();
+  const counts = useCounts();
   // On a small screen the path is wider than the screen: where one is must be seen.
   useEffect(() => {
     // With the frame that is drawn anyway: asked at once, it would have the whole page laid out in between.
@@ -112,7 +114,8 @@ export function Path({ setId }: { setId: number }) {
         ?.scrollIntoView({ inline: 'center', block: 'nearest' }),
     );
     return () => cancelAnimationFrame(frame);
-  }, [pathname]);
+    // What is left at the stops makes them wider, once it is counted.
+  }, [pathname, counts]);
   return (
     <nav
       ref={nav}

@@ -3,6 +3,8 @@ import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { gather } from '../gather/arrivals.ts';
+import { meant, NOTHING_THERE } from '../gather/dropped.ts';
+import { usePaste } from '../gather/pasted.ts';
 import { clearScreen, notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
 import { OpenSetContext, useCounts, useHeader, useOpenSet, useSet, useSite } from '../server/hooks.ts';
 import { closeSet, openSet, redo, undo } from '../server/state.ts';
@@ -81,14 +83,15 @@ function Shell() {
     useCallback(() => setFinding(true), []),
     useCallback(() => openSheet('keys'), []),
   );
-  const take = (dropped: readonly File[]) => {
-    // Folders carry the notes of operating systems along; nobody means those.
-    const files = dropped.filter(({ name }) => !name.startsWith('.') && name !== 'Thumbs.db');
-    if (files.length === 0) notify('There was no photo in what was chosen.', 'bad');
-    else {
-      gather(setId, files).catch(notifyFailure);
-    }
-  };
+  const take = useCallback(
+    (dropped: readonly File[]) => {
+      const files = meant(dropped);
+      if (files.length === 0) notify(NOTHING_THERE, 'bad');
+      else gather(setId, files).catch(notifyFailure);
+    },
+    [setId],
+  );
+  usePaste(take);
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: take,
     noClick: true,

@@ -6,6 +6,7 @@ import { api } from '../api/client.ts';
 import { notifyFailure } from '../screen/screen.ts';
 import { keys } from '../server/keys.ts';
 import { client } from '../server/state.ts';
+import { FirstDrop } from './FirstDrop.tsx';
 import { DemoButton, FirstRun } from './FirstRun.tsx';
 import { Masthead } from './Masthead.tsx';
 import { NewSite } from './NewSite.tsx';
@@ -60,7 +61,7 @@ export function SiteList() {
   const { holds } = WAYS.find(({ id }) => id === way)!;
   const last = lastWorkedOn(sets);
   return (
-    <div className="grid h-full grid-rows-[56px_minmax(0,1fr)]">
+    <FirstDrop sites={sites ? here : null} className="grid h-full grid-rows-[56px_minmax(0,1fr)]">
       <Masthead>
         <b className="truncate font-title text-[17px] font-[620] leading-tight">Sites and sets</b>
         <span className="truncate text-[12px] text-ink-2">on this machine</span>
@@ -136,6 +137,6 @@ export function SiteList() {
         )}
       </main>
       <Notices />
-    </div>
+    </FirstDrop>
   );
 }

@@ -3,9 +3,10 @@ import { sumOf, wordsSaid } from '../describe/Progress.tsx';
 import type { SetSummary, SiteSummary } from '@dusky-otter/core/contract';
 import { typedPlaces } from '@dusky-otter/core/slots';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api } from '../api/client.ts';
 import { NameSheet } from '../ui/NameSheet.tsx';
+import { some } from '../ui/some.ts';
 import { SetLine } from './SetLine.tsx';
 
 interface Props {
@@ -55,6 +56,9 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
   const [asking, setAsking] = useState<Asking>(null);
   const navigate = useNavigate();
   const here = site.sets.filter(({ archived }) => !archived);
+  // Places are the site's, and are seen from within a set.
+  const first = here[0];
+  const places = typedPlaces(site.slots).length;
   const said = wordsSaid(sumOf(here.flatMap(({ counts }) => counts?.words ?? [])));
   return (
     // Sites may have one name: landmarks that can't be told apart help nobody.
@@ -62,7 +66,14 @@ export function SiteSection({ site, shown, lastSet, onChange, act }: Props) {
       <div className="flex min-h-[42px] flex-wrap items-baseline gap-x-3 border-b border-rule-strong px-4 pb-2 pt-3">
         <h2 className="text-[17px] font-[620]">{site.name}</h2>
         <span className="text-[12.5px] text-ink-2">
-          {here.length} {here.length === 1 ? 'set' : 'sets'}, {typedPlaces(site.slots).length} places
+          {some(here.length, 'set', 'sets')},{' '}
+          {first ? (
+            <Link className="underline decoration-rule-strong hover:text-ink" to={`/sets/${first.id}/places`}>
+              {some(places, 'place', 'places')}
+            </Link>
+          ) : (
+            some(places, 'place', 'places')
+          )}
           {said && `; words: ${said}`}
         </span>
         <span className="ml-auto" />

@@ -21,7 +21,7 @@ export function Filters() {
       {FILTERS.map(({ id, name }) => (
         <button
           key={id}
-          className="chip px-2"
+          className="chip px-2 max-[1120px]:gap-1 max-[1120px]:px-1.5 max-[1120px]:text-[12px]"
           aria-pressed={filter === id}
           onClick={() => useScreen.setState({ filter: id })}
         >

@@ -38,10 +38,10 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
   const all = counts?.filters.all ?? 0;
   const acting = chosen.length > 0 ? chosen : null;
   // Beside the acts on what is selected there is less room.
-  const beside = acting ? 'max-[1480px]:hidden' : 'max-[1200px]:hidden';
+  const beside = acting ? 'max-[1520px]:hidden' : 'max-[1380px]:hidden';
   return (
     <footer className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-3 gap-y-1.5 whitespace-nowrap border-t border-rule-strong bg-raised px-4 py-1.5 text-[13px] max-[700px]:gap-2 max-[700px]:px-2.5">
-      <span className="flex items-baseline gap-2 max-[1000px]:hidden">
+      <span className={`flex items-baseline gap-2 ${acting ? 'max-[1280px]:hidden' : 'max-[1120px]:hidden'}`}>
         {describing ? (
           counts ? (
             wordsSaid(counts.words)
@@ -61,12 +61,12 @@ export function Foot({ setId, filter, describing }: { setId: number; filter: Fil
               <b className="text-[14.5px] font-[680]">{bytesInWords(counts?.laptop.sent ?? 0)}</b> on a retina
               laptop
             </span>
-            {counts?.laptop.complete === false ? 'so far' : ''}
+            <span className={beside}>{counts?.laptop.complete === false ? 'so far' : ''}</span>
           </>
         )}
       </span>
       {describing && <LanguagesLink className="chip" />}
-      <span className="ml-auto truncate text-ink-2 max-[1000px]:ml-0 max-[1000px]:basis-full">
+      <span className="ml-auto truncate text-ink-2 max-[820px]:ml-0 max-[820px]:basis-full">
         {actingOn(chosen.length, selected.size - chosen.length, all)}
       </span>
       {chosen.length > 0 && (

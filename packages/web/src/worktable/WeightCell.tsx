@@ -107,7 +107,7 @@ export function WeightsCell({ row }: { row: Row }) {
         return (
           <div
             key={weight.slot.id}
-            className="grid grid-cols-[150px_minmax(120px,1fr)_minmax(300px,auto)] items-center gap-3 text-[12.5px]"
+            className="grid grid-cols-[150px_minmax(80px,1fr)_372px] items-center gap-3 max-[1240px]:grid-cols-[120px_minmax(60px,1fr)_250px] text-[12.5px]"
           >
             <span className="min-w-0">
               <span className="block truncate">{weight.slot.name}</span>
@@ -125,7 +125,9 @@ export function WeightsCell({ row }: { row: Row }) {
                 {saidOf(weight)}
               </span>
               {laptop?.bytes != null && (
-                <span className="text-ink-2">, {bytesInWords(laptop.bytes)} on a retina laptop</span>
+                <span className="text-ink-2 max-[1240px]:hidden">
+                  , {bytesInWords(laptop.bytes)} on a retina laptop
+                </span>
               )}
             </span>
           </div>

@@ -165,7 +165,7 @@ export function WordsCell({ row }: { row: Row }) {
       rows={2}
       big={false}
       onText={(alt) => (
-        <div className="mt-1 flex items-center gap-3 overflow-hidden whitespace-nowrap pl-1.5">
+        <div className="mt-1 flex items-center gap-x-3 gap-y-1 overflow-hidden whitespace-nowrap pl-1.5 max-[1120px]:flex-wrap">
           <RoleChoice row={row} short />
           <Finding row={row} alt={alt} />
         </div>

@@ -1,5 +1,5 @@
 // What the table shows at each stop of the path: its columns, their widths, and how tall a row is.
-import { useSyncExternalStore } from 'react';
+import { useCallback, useMemo, useSyncExternalStore } from 'react';
 import type { StopId } from '../screen/stops.ts';
 
 /** Stops whose work is done on the table. */
@@ -21,7 +21,7 @@ export interface Lens {
   stacked: boolean;
 }
 
-const photo = (thumb: number): string => `${thumb + 160}px`;
+const photo = (thumb: number, beside = 160): string => `${thumb + beside}px`;
 const SEAL = '64px';
 
 function lens(rowHeight: number, middle: [ColumnId, string][], more: Partial<Lens> = {}): Lens {
@@ -69,16 +69,38 @@ const NARROW_TEXT: Lens = {
   stacked: true,
 };
 
-const query = window.matchMedia('(max-width: 700px)');
-const watch = (changed: () => void): (() => void) => {
-  query.addEventListener('change', changed);
-  return () => query.removeEventListener('change', changed);
+/** Between phone and desktop: everything a little smaller, so that there is room to write in. */
+const TIGHT_GATHER: Lens = {
+  ...lens(
+    118,
+    [
+      ['crops', '196px'],
+      ['weight', '142px'],
+      ['words', REST],
+    ],
+    { thumb: 66, cropHeight: 34 },
+  ),
+  widths: `${photo(66, 126)} 196px 142px ${REST} 58px`,
 };
+
+/** What a media query says, as it changes. */
+function useMedia(text: string): boolean {
+  const query = useMemo(() => window.matchMedia(text), [text]);
+  const watch = useCallback(
+    (changed: () => void): (() => void) => {
+      query.addEventListener('change', changed);
+      return () => query.removeEventListener('change', changed);
+    },
+    [query],
+  );
+  return useSyncExternalStore(watch, () => query.matches);
+}
 
 /** The lens of a stop; on a phone the words are what is worked on. */
 export function useLens(stop: TableStop): Lens {
-  const narrow = useSyncExternalStore(watch, () => query.matches);
-  if (!narrow) return LENSES[stop];
+  const narrow = useMedia('(max-width: 700px)');
+  const tight = useMedia('(max-width: 1120px)');
+  if (!narrow) return tight && stop === 'gather' ? TIGHT_GATHER : LENSES[stop];
   return stop === 'describe' ? NARROW_TEXT : NARROW;
 }
 
