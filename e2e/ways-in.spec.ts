@@ -103,9 +103,9 @@ test('the finder answers jobs with their steps and the way, finds rules, places 
   await page.keyboard.press('Escape');
   await (await find('thumbnail grid')).first().click();
   await expect(page).toHaveURL(/\/places$/);
-  await expect(page.getByLabel('Width as CSS, or as you say it')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Drawing of the place' })).toBeVisible();
   // While photos are looked for, nothing is said to be missing.
-  let answer = () => undefined as void;
+  let answer: () => void = () => undefined;
   await page.route('**/found?**', async (route) => {
     await new Promise<void>((done) => (answer = done));
     await route.continue();
