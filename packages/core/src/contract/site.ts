@@ -117,6 +117,8 @@ export interface SiteDecisions {
   languages: Language[];
   devices: DeviceClass[];
   everywhere: Everywhere[];
+  /** Words that the site wants to be found by; no file and no page depends on them. */
+  terms: string[];
   /** Put away: not among the sites one works on. */
   archived: boolean;
 }

@@ -146,6 +146,7 @@ describe('site commands', () => {
     name: 'Gullmoor Pottery',
     address: '',
     everywhere: [],
+    terms: [],
     archived: false,
     policy: DEFAULT_POLICY,
     languages: ['en'],

@@ -21,6 +21,7 @@ import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
 import { captionsProblem } from '../html/film.ts';
 import { linkProblem } from '../html/link.ts';
 import { languagesProblem } from '../words/language-tags.ts';
+import { termsProblem } from '../words/terms.ts';
 import { NO_WORDS } from '../words/no-words.ts';
 import { LONGEST_TEXT } from '../words/text/text.ts';
 import { SPOKEN } from '../words/translated.ts';
@@ -215,6 +216,7 @@ export function applyToSite(site: Site, command: SiteCommand): { site: Site; inv
   refuse(change.name?.trim() === '' && 'A site needs a name.');
   refuse(change.languages && languagesProblem(change.languages, site.languages));
   refuse(change.policy?.prefix !== undefined && prefixProblem(change.policy.prefix));
+  refuse(change.terms && termsProblem(change.terms));
   refuse(change.everywhere && everywhereProblem(change.everywhere));
   refuse(change.devices?.length === 0 && 'A site needs one kind of device at least.');
   // An edit that was kept from before a policy had all its parts leaves the others as they are.

@@ -19,3 +19,4 @@ export * from './filler.ts';
 export * from './language-tags.ts';
 export * from './found.ts';
 export * from './trade-lists.ts';
+export * from './terms.ts';

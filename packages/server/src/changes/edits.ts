@@ -25,7 +25,7 @@ import type { Effects } from './effects.ts';
 import { noteReplaced, replacementsIn } from './replacing.ts';
 import { carryOutOnSite } from './sites.ts';
 import { checkStep, checkTouched, writeTouches, type Versions } from './touches.ts';
-import { outdateBy } from './outdated.ts';
+import { isUnseen, outdateBy } from './outdated.ts';
 import { mergeTyping } from './typing.ts';
 
 type WordsCommand = Extract<Command, { kind: 'words' }>;
@@ -37,8 +37,9 @@ const photoIdsOf = (commands: readonly Command[]): number[] => [
 /** What was rehearsed or handed over is no longer what there is, unless the commands say no more than that. */
 function putsOutOfDate(commands: readonly Command[]): boolean {
   const says = (command: Command) =>
-    command.kind === 'set' &&
-    Object.keys(command.change).every((key) => key === 'rehearsed' || key === 'archived');
+    (command.kind === 'site' && isUnseen(command.change)) ||
+    (command.kind === 'set' &&
+      Object.keys(command.change).every((key) => key === 'rehearsed' || key === 'archived'));
   return !commands.every(says);
 }
 

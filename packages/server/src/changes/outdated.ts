@@ -6,12 +6,16 @@ import { Op, type Transaction } from 'sequelize';
 import { SetModel } from '../database/models.ts';
 
 /** What of a site its pages don't show. */
-const UNSEEN: readonly (keyof SiteDecisions)[] = ['name', 'archived'];
+const UNSEEN: readonly string[] = ['name', 'archived', 'terms'] satisfies (keyof SiteDecisions)[];
+
+/** True for what its pages don't show. */
+export const isUnseen = (change: Partial<SiteDecisions>): boolean =>
+  Object.keys(change).every((key) => UNSEEN.includes(key));
 
 /** Whether a set's page, which may not have been made yet, is another one by a command. */
 function changes({ page }: SetModel, command: SiteCommand): boolean {
   if (command.kind === 'slot') return !page || placesOn(page).includes(command.slot);
-  return Object.keys(command.change).some((key) => !UNSEEN.some((one) => one === key));
+  return !isUnseen(command.change);
 }
 
 /**

@@ -251,6 +251,15 @@ const everyPage: Migration = {
   },
 };
 
+/** A site keeps words that it wants to be found by. */
+const siteTerms: Migration = {
+  name: '014-terms',
+  async up(tables) {
+    const sites = await tables.describeTable('sites');
+    if (!sites.terms) await tables.addColumn('sites', 'terms', json());
+  },
+};
+
 export const MIGRATIONS: readonly Migration[] = [
   firstTables,
   searchedQuality,
@@ -265,4 +274,5 @@ export const MIGRATIONS: readonly Migration[] = [
   oneDoorStep,
   wordsHere,
   everyPage,
+  siteTerms,
 ];

@@ -180,6 +180,7 @@ export function defineModels(sequelize: Sequelize): void {
     devices: json('devices'),
     retired: json('retired'),
     everywhere: json('everywhere'),
+    terms: json('terms'),
     archived: flag(),
     version: number(),
   });

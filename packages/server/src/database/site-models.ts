@@ -11,6 +11,7 @@ export class SiteModel extends Model {
   declare devices: DeviceClass[];
   /** null for none. */
   declare everywhere: Everywhere[] | null;
+  declare terms: string[] | null;
   declare archived: boolean;
   /** Short names of arrangements that are gone; null for none. */
   declare retired: SlotId[] | null;

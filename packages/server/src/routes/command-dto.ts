@@ -22,7 +22,7 @@ import { LONGEST_POSITION, type Command } from '@dusky-otter/core/edits';
 import { SHAPE } from '@dusky-otter/core/geometry';
 import { LONGEST_LINK, LONGEST_PREFIX } from '@dusky-otter/core/html';
 import { TARGET_NAMES } from '@dusky-otter/core/weight';
-import { LONGEST_NOTE, LONGEST_TEXT, WORD_CHECKS } from '@dusky-otter/core/words';
+import { LONGEST_NOTE, LONGEST_TERM, LONGEST_TEXT, MOST_TERMS, WORD_CHECKS } from '@dusky-otter/core/words';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -281,6 +281,12 @@ class SiteChangeDto implements Partial<SiteDecisions> {
   @ValidateNested({ each: true })
   @Type(() => EverywhereDto)
   everywhere?: EverywhereDto[];
+  @IfGiven()
+  @IsArray()
+  @ArrayMaxSize(MOST_TERMS)
+  @IsString({ each: true })
+  @MaxLength(LONGEST_TERM, { each: true })
+  terms?: string[];
 }
 
 class SiteCommandDto {

@@ -7,6 +7,7 @@ import {
   NO_WORDS,
   placementsSaid,
   placesMeant,
+  TermCount,
   wordsChange,
   type PlannedWords,
 } from '@dusky-otter/core/words';
@@ -14,7 +15,7 @@ import { IsString, MaxLength } from 'class-validator';
 import type { FastifyPluginAsync, FastifyRequest } from 'fastify';
 import type { Parts } from '../parts.ts';
 import { ProblemError } from '../problems.ts';
-import { loadPhotos, standingIn } from '../store/photos.ts';
+import { loadPhotos, photosInParts, standingIn } from '../store/photos.ts';
 import { setPlacesIn } from '../store/sets.ts';
 import { waitingPlan } from '../store/plans.ts';
 import { findSet, setsIn } from '../store/sets.ts';
@@ -159,6 +160,18 @@ export const wordsRoutes =
         return others.map(({ id, name }) => ({ id, name }));
       },
     );
+
+    /** Terms of the site that stand in every alt text of the page: they tell no photo from another. */
+    app.get('/sets/:id/terms', async (request: OfSet) => {
+      const set = await findSet(idFrom(request.params.id));
+      const site = await parts.sites.get(set.siteId);
+      const count = new TermCount(site.terms);
+      if (site.terms.length > 0)
+        for await (const photos of photosInParts(set.id, site.languages[0]!))
+          for (const { binned, words } of photos)
+            if (!binned && words.role !== 'decorative') count.add(words.alt);
+      return { inEvery: count.inEvery() };
+    });
 
     app.get('/sets/:id/words.csv', async (request: TableOf, reply) => {
       const set = await findSet(idFrom(request.params.id));

@@ -18,6 +18,7 @@ export async function readSite(id: number, options: InTransaction = {}): Promise
     slots: places.map((p) => p.value),
     retired: site.retired ?? [],
     everywhere: site.everywhere ?? [],
+    terms: site.terms ?? [],
   };
 }
 
@@ -36,8 +37,9 @@ export async function holdSite(id: number, forChange: boolean, t: Transaction): 
 
 /** Writes what is decided on a site, its places apart. */
 export async function writeSite(site: Site, t: Transaction): Promise<void> {
-  const { id, name, address, policy, languages, devices, everywhere, archived, retired, version } = site;
-  const values = { name, address, policy, languages, devices, everywhere, archived, retired, version };
+  const { id, name, address, policy, languages, devices, everywhere, terms, archived, retired, version } =
+    site;
+  const values = { name, address, policy, languages, devices, everywhere, terms, archived, retired, version };
   await SiteModel.update(values, { where: { id }, transaction: t });
 }
 

@@ -156,6 +156,8 @@ export const api = {
   /** The page of some photos, of one place alone where it is named, as it would go out. */
   reading: (setId: number, photos: readonly number[], slot?: string) =>
     call<string>('GET', `/api/sets/${setId}/reading?${query({ photos: photos.join(), slot })}`),
+  /** Terms of the site that stand in every alt text of the set. */
+  termsInEvery: (setId: number) => call<{ inEvery: string[] }>('GET', `/api/sets/${setId}/terms`),
   /** Other sets in which a photo stands. */
   setsWith: (setId: number, photo: number) =>
     call<{ id: number; name: string }[]>('GET', `/api/sets/${setId}/photos/${photo}/sets`),

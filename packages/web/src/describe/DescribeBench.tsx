@@ -25,6 +25,7 @@ import { LanguageChips } from './LanguageChips.tsx';
 import { LinkFields } from './LinkFields.tsx';
 import { LongDescription } from './LongDescription.tsx';
 import { ReadAloud } from './ReadAloud.tsx';
+import { SiteTerms } from './SiteTerms.tsx';
 import { PlaceChips, SharedWith } from './PlaceChips.tsx';
 import { RoleChoice } from './RoleChoice.tsx';
 import { ROLES } from './roles.ts';
@@ -275,6 +276,7 @@ function Bench({ row, setId }: { row: Row; setId: number }) {
           <SharedWith row={row} setId={setId} />
           <RoleChoice role={role} asksText={asksText} answer={choose} answerText={answerText} />
           <AltBox described={described} compare={() => setComparing(described.row.words.alt)} />
+          <SiteTerms row={described.row} near={near} />
           {role === 'functional' && <LinkFields described={described} />}
           {complex && long}
           <TextField

@@ -107,8 +107,10 @@ export const Findings = memo(function Findings({ described, alt, sameAs, mend, c
   const [open, setOpen] = useState<{ code: string; what: 'why' | 'keep' } | null>(null);
   const words = { ...row.words, alt };
   // Said in the site's own language, of whichever one the words are.
-  const spoken = useSite()?.languages[0] ?? language;
-  const findings = checkPhoto(row, words, { sameAs, language, spoken });
+  const site = useSite();
+  const spoken = site?.languages[0] ?? language;
+  const terms = site?.terms ?? [];
+  const findings = checkPhoto(row, words, { sameAs, language, spoken, terms });
   const toggle = (code: string, what: 'why' | 'keep') =>
     setOpen(open?.code === code && open.what === what ? null : { code, what });
   const keep = (code: string, note: string) => {

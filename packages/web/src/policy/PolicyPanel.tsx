@@ -10,6 +10,7 @@ import { notify } from '../screen/screen.ts';
 import { useSetId, useSite } from '../server/hooks.ts';
 import { allSaved, edit } from '../server/state.ts';
 import { Languages } from './Languages.tsx';
+import { Terms } from './Terms.tsx';
 import { Forecast } from './Forecast.tsx';
 import {
   ARRIVAL_CHOICES,
@@ -188,6 +189,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
             </div>
           </div>
           <Languages site={site} />
+          <Terms site={site} />
         </div>
         <div
           className="min-h-0 overflow-auto border-l border-rule-strong px-4 py-3 max-[900px]:border-l-0"

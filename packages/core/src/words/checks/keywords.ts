@@ -141,7 +141,7 @@ function allNouns(alt: string, count: number): boolean {
 }
 
 /** Terms of the site in one text, from which it is stuffed with them. */
-const MOST_TERMS = 3;
+const STUFFED = 3;
 
 /** Terms that the text is full of, or none. */
 function stuffedWith(alt: string, terms: readonly string[], book: WordBook): readonly string[] {
@@ -150,7 +150,7 @@ function stuffedWith(alt: string, terms: readonly string[], book: WordBook): rea
   const inTerms = new Set(said.flatMap(wordsOf));
   const content = wordsOf(alt).filter((word) => !book.has('functionWords', word));
   const share = content.filter((word) => inTerms.has(word)).length / Math.max(1, content.length);
-  return said.length >= MOST_TERMS && share >= 0.5 ? said : [];
+  return said.length >= STUFFED && share >= 0.5 ? said : [];
 }
 
 export const keywordList: WordCheck = (context) => {
@@ -165,7 +165,7 @@ export const keywordList: WordCheck = (context) => {
   const stuffed = stuffedWith(words.alt, terms, book);
   const reason =
     stuffed.length > 0
-      ? says.stuffed(stuffed.slice(0, MOST_TERMS).map(says.quoted).join(', '))
+      ? says.stuffed(stuffed.slice(0, STUFFED).map(says.quoted).join(', '))
       : keywordReason(readText(words.alt.trim(), book), says);
   return reason === null ? null : finding(context, 'keyword-list', reason);
 };
