@@ -81,6 +81,34 @@ test('leaving while files wait is asked about; afterwards it is said which did n
   await expect(page.getByText('4 files did not arrive')).toHaveCount(0);
 });
 
+test('a name that a file brings stands with no caption before somebody says so', async ({
+  page,
+  server,
+  setId,
+}) => {
+  const xmp = `<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/" photoshop:Credit="Ida Gullmoor"/></rdf:RDF></x:xmpmeta>`;
+  const named = async (name: string, background: string) => ({
+    name,
+    type: 'image/jpeg',
+    bytes: await sharp({ create: { width: 700, height: 500, channels: 3, background } })
+      .withXmp(xmp)
+      .jpeg()
+      .toBuffer(),
+  });
+  await page.goto(`${server.address}/sets/${setId}/gather`);
+  await expect(page.locator('[data-row]').first()).toBeVisible();
+  await drop(page, [await named('jug.jpg', '#245'), await named('urn.jpg', '#542')]);
+  await expect(page.getByText('2 files bring a name: Ida Gullmoor')).toBeVisible();
+  const credits = async () => {
+    const { rows } = await server.state(setId);
+    return rows.filter(({ fileName }) => /^(jug|urn)/.test(fileName)).map(({ words }) => words.credit);
+  };
+  expect(await credits()).toEqual(['', '']);
+  await page.getByRole('button', { name: 'Show it with the captions' }).click();
+  await expect.poll(credits).toEqual(['Ida Gullmoor', 'Ida Gullmoor']);
+  await expect(page.getByText('2 files bring a name')).toHaveCount(0);
+});
+
 test('the finder answers jobs with their steps and the way, finds rules, places and sets, and says that it looks', async ({
   page,
   server,

@@ -87,9 +87,11 @@ async function newPhoto(work: SetWork, fileName: string, facts: OriginalFacts): 
     { transaction: t },
   );
   const [main = 'en'] = site.languages;
-  await writeWords(new Map([[photo.id, firstWords(facts.found, main)]]), main, t);
+  // A name stands on no page before somebody has said so: the file's is offered.
+  const nameless = { credit: '' };
+  await writeWords(new Map([[photo.id, { ...firstWords(facts.found, main), ...nameless }]]), main, t);
   for (const [language, said] of furtherWords(facts.found, site.languages))
-    await writeWords(new Map([[photo.id, { ...NO_WORDS, ...said }]]), language, t);
+    await writeWords(new Map([[photo.id, { ...NO_WORDS, ...said, ...nameless }]]), language, t);
   return photo;
 }
 

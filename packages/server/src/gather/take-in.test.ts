@@ -85,7 +85,7 @@ describe('what is read and kept', () => {
     expect(original.hash).toBe(createHash('sha256').update(bytes).digest('hex'));
     expect((await readFile(server.parts.vault.original(original.hash))).equals(bytes)).toBe(true);
   });
-  test('words of IPTC/XMP become the photo’s words', async () => {
+  test('words of IPTC/XMP become the photo’s words; a name is only offered', async () => {
     const xmp = `<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description xmlns:Iptc4xmpCore="http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/" photoshop:Credit="Gullmoor Pottery"><Iptc4xmpCore:AltTextAccessibility><rdf:Alt><rdf:li xml:lang="x-default">Grey square on a grey ground</rdf:li></rdf:Alt></Iptc4xmpCore:AltTextAccessibility><dc:description><rdf:Alt><rdf:li xml:lang="x-default">Study in grey</rdf:li></rdf:Alt></dc:description></rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
     const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#777' } })
       .jpeg()
@@ -99,8 +99,9 @@ describe('what is read and kept', () => {
           role: null,
           alt: 'Grey square on a grey ground',
           caption: 'Study in grey',
-          credit: 'Gullmoor Pottery',
+          credit: '',
         },
+        original: { found: { credit: 'Gullmoor Pottery' } },
       },
     });
   });

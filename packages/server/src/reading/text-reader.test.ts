@@ -65,3 +65,34 @@ test('a sign that hangs askew and a logo are read, a picture without words is no
   expect((box.left + box.right) / 2).toBeLessThan(0.7);
   expect(box.bottom).toBeGreaterThan(box.top);
 });
+
+test('one picture can be asked for while others are made, and what is not there is said, too', async () => {
+  const { id: siteId } = (await post('/api/sites', { name: 'Gullmoor Shop' })) as { id: number };
+  const { id } = (await post(`/api/sites/${siteId}/sets`, { name: 'Shop' })) as { id: number };
+  for (const file of ['photos/DSC00198.JPG', 'photos/DSC00307.JPG'])
+    await fetch(`${server.address}/api/sets/${id}/files?name=${file.split('/')[1]}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: await readFile(join(DEMO, file)),
+    });
+  const { rows } = await server.until((state) => state.rows.length === 2, id);
+  const last = rows.at(-1)!;
+  await post(`/api/sets/${id}/photos/${last.id}/words-shown`, {});
+  const read = await server.until(
+    (state) => state.rows.find((row) => row.id === last.id)?.original.shows !== undefined,
+    id,
+  );
+  expect(read.rows.find((row) => row.id === last.id)!.original.shows).toEqual([]);
+  const answer = async (path: string) =>
+    (
+      await fetch(`${server.address}${path}`, {
+        method: 'POST',
+        body: '{}',
+        headers: { 'content-type': 'application/json' },
+      })
+    ).status;
+  // Asked again, nothing is done twice; a photo of elsewhere, or of nowhere, is not read.
+  expect(await answer(`/api/sets/${id}/photos/${last.id}/words-shown`)).toBe(202);
+  expect(await answer(`/api/sets/${id}/photos/999999/words-shown`)).toBe(404);
+  expect(await answer(`/api/sets/${id}/photos/x/words-shown`)).toBe(404);
+});

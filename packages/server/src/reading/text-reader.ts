@@ -4,7 +4,7 @@ import type { OriginalFacts, ShownLine } from '@dusky-otter/core/contract';
 import { JobWatch, type JobLimits } from '../codec/limits.ts';
 import { codecProcess, LOWEST } from '../codec/process.ts';
 import type { FromReader, ReadJob } from '../codec/reader-process.ts';
-import { nextUnread, writeShown } from '../store/originals.ts';
+import { nextUnread, unread, writeShown } from '../store/originals.ts';
 import { photosOfOriginal } from '../store/photos.ts';
 import type { Report } from '../report.ts';
 import type { Vault } from '../vault/vault.ts';
@@ -33,6 +33,8 @@ export class TextReader {
   /** False once everything is read, until another original comes. */
   private mayHave = true;
   private closed = false;
+  /** Originals that somebody waits for: read before all others, whatever else is to be done. */
+  private readonly asked = new Set<string>();
 
   constructor(private readonly parts: ReaderParts) {}
 
@@ -45,6 +47,12 @@ export class TextReader {
   /** An original has come that nobody has read. */
   wake(): void {
     this.mayHave = true;
+  }
+
+  /** Reads one original as soon as the one in hand is read. */
+  readNow(hash: string): void {
+    this.asked.add(hash);
+    void this.look();
   }
 
   close(): void {
@@ -65,24 +73,35 @@ export class TextReader {
   }
 
   private async look(): Promise<void> {
-    if (!this.mayHave || this.reading || this.closed || !this.parts.hasTime()) return;
+    const isFree = this.asked.size > 0 || (this.mayHave && this.parts.hasTime());
+    if (this.reading || this.closed || !isFree) return;
     this.reading = true;
+    const [asked] = this.asked;
+    let failed = false;
     // What comes while it is looked is looked for again.
     this.mayHave = false;
     try {
-      const original = await nextUnread();
+      const original = asked === undefined ? await nextUnread() : await unread(asked);
+      if (asked !== undefined) this.asked.delete(asked);
       if (!original) return;
       this.mayHave = true;
-      await this.readOne(original);
+      await this.readOne(original, asked !== undefined);
     } catch (error) {
+      failed = true;
       this.mayHave = true;
       if (!this.isClosed()) this.parts.report('Words in a picture could not be looked for.', error);
     } finally {
       this.reading = false;
     }
+    // What was asked for meanwhile waits for no clock; a store that fails is asked again by the clock alone.
+    if (this.asked.size > 0 && !failed) void this.look();
   }
 
-  private async readOne({ hash, facts }: { hash: string; facts: OriginalFacts }): Promise<void> {
+  /** @param tells also that nothing was found: somebody waits to hear it */
+  private async readOne(
+    { hash, facts }: { hash: string; facts: OriginalFacts },
+    tells: boolean,
+  ): Promise<void> {
     const found = await this.ask({ path: this.parts.vault.original(hash), facts });
     if (this.isClosed()) return;
     // What can't be read is not tried again and again: it shows no words that anybody knows of.
@@ -90,7 +109,7 @@ export class TextReader {
       this.parts.report(`No words could be looked for in ${hash}: ${found.failed}`, null);
     const lines: ShownLine[] = 'lines' in found ? found.lines : [];
     await writeShown(hash, lines);
-    if (lines.length === 0) return;
+    if (lines.length === 0 && !tells) return;
     await this.parts.known(await photosOfOriginal(hash));
   }
 

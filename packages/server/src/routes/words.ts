@@ -27,7 +27,7 @@ import { checked, idFrom } from './dto.ts';
 import { IfGiven } from './quality-dto.ts';
 
 /** What these routes need of the server. */
-type Needs = Pick<Parts, 'changes' | 'ledgers' | 'preparer' | 'sites'>;
+type Needs = Pick<Parts, 'changes' | 'ledgers' | 'preparer' | 'reader' | 'sites'>;
 
 /** Characters of a table. */
 const LONGEST_TABLE = 4_000_000;
@@ -172,6 +172,19 @@ export const wordsRoutes =
             if (!binned && words.role !== 'decorative') count.add(words.alt);
       return { inEvery: count.inEvery() };
     });
+
+    /** Words in a picture are looked for at once; what is found comes with the photo's next version. */
+    app.post(
+      '/sets/:id/photos/:photo/words-shown',
+      async (request: FastifyRequest<{ Params: { id: string; photo: string } }>, reply) => {
+        const set = await findSet(idFrom(request.params.id));
+        const photoId = idFrom(request.params.photo, 'no-such-photo');
+        const [photo] = await loadPhotos(set.id, 'en', [photoId]);
+        if (!photo) throw new ProblemError('no-such-photo');
+        if (photo.original.shows === undefined) parts.reader.readNow(photo.original.hash);
+        return reply.code(202).send({});
+      },
+    );
 
     app.get('/sets/:id/words.csv', async (request: TableOf, reply) => {
       const set = await findSet(idFrom(request.params.id));

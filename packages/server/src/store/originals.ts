@@ -41,6 +41,10 @@ export async function writeViews(hash: string, views: ViewHashes): Promise<void>
 export const nextUnread = (): Promise<{ hash: string; facts: OriginalFacts } | null> =>
   OriginalModel.findOne({ where: { shows: null }, order: [['hash', 'ASC']] });
 
+/** One of a hash, as long as nobody has looked for words in it. */
+export const unread = (hash: string): Promise<{ hash: string; facts: OriginalFacts } | null> =>
+  OriginalModel.findOne({ where: { hash, shows: null } });
+
 /** Keeps the words that an original shows. */
 export async function writeShown(hash: string, shows: ShownLine[]): Promise<void> {
   await OriginalModel.update({ shows }, { where: { hash } });

@@ -11,8 +11,8 @@ export interface ServerProcess {
   child: ChildProcess;
   /** State of a set, the first one where none is named. */
   state: (setId?: number) => Promise<WholeSet>;
-  /** Resolves once the state of set 1 is as asked. */
-  until: (ready: (state: WholeSet) => boolean) => Promise<WholeSet>;
+  /** Resolves once the state of a set, the first one where none is named, is as asked. */
+  until: (ready: (state: WholeSet) => boolean, setId?: number) => Promise<WholeSet>;
   end: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>;
 }
 
@@ -36,9 +36,9 @@ export async function startServer(env: Record<string, string>): Promise<ServerPr
     address,
     child,
     state,
-    async until(ready) {
+    async until(ready, setId) {
       for (;;) {
-        const now = await state();
+        const now = await state(setId);
         if (ready(now)) return now;
         await new Promise((done) => setTimeout(done, 250));
       }

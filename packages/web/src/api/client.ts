@@ -156,6 +156,9 @@ export const api = {
   /** The page of some photos, of one place alone where it is named, as it would go out. */
   reading: (setId: number, photos: readonly number[], slot?: string) =>
     call<string>('GET', `/api/sets/${setId}/reading?${query({ photos: photos.join(), slot })}`),
+  /** Has words looked for in a picture before all others. */
+  lookForWords: (setId: number, photo: number) =>
+    call('POST', `/api/sets/${setId}/photos/${photo}/words-shown`, {}),
   /** Terms of the site that stand in every alt text of the set. */
   termsInEvery: (setId: number) => call<{ inEvery: string[] }>('GET', `/api/sets/${setId}/terms`),
   /** Other sets in which a photo stands. */

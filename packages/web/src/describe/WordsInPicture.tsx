@@ -1,6 +1,9 @@
 // Words that were found in the picture: where they stand, and the way into the texts that carry them.
 import { isCarried } from '@dusky-otter/core/words';
-import type { Row } from '../server/hooks.ts';
+import { useState } from 'react';
+import { api } from '../api/client.ts';
+import { notifyFailure } from '../screen/screen.ts';
+import { useSetId, type Row } from '../server/hooks.ts';
 import { turnedStyle } from '../ui/CropPicture.tsx';
 
 const percent = (part: number): string => `${part * 100}%`;
@@ -27,10 +30,33 @@ export function ShownBoxes({ row }: { row: Row }) {
   );
 }
 
+/** Pictures are read when there is time; one can be asked for at once. */
+function NotYet({ photo }: { photo: number }) {
+  const setId = useSetId();
+  const [asked, setAsked] = useState(false);
+  const look = () => {
+    setAsked(true);
+    api.lookForWords(setId, photo).catch((error: unknown) => {
+      setAsked(false);
+      notifyFailure(error);
+    });
+  };
+  return (
+    <p className="flex flex-wrap items-baseline gap-2" role="status">
+      {asked ? 'Looking for words in the picture…' : 'Words in the picture have not been looked for yet.'}
+      {!asked && (
+        <button className="chip h-[22px]" onClick={look}>
+          Look now
+        </button>
+      )}
+    </p>
+  );
+}
+
 /** What is shown in words, and whether a text tells it. */
 export function WordsInPicture({ row, put }: { row: Row; put: (field: 'alt' | 'longDescription') => void }) {
   const { shows } = row.original;
-  if (shows === undefined) return <p>Words in the picture have not been looked for yet.</p>;
+  if (shows === undefined) return <NotYet photo={row.id} />;
   if (shows.length === 0) return <p>No words were found in the picture.</p>;
   const { alt, caption, longDescription } = row.words;
   const told = isCarried(shows, [alt, caption, longDescription]);

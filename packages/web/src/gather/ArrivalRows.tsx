@@ -1,5 +1,6 @@
 // Rows for what is not a photo yet: files on their way, each with its progress, and files that were refused.
 import { bytesInWords } from '@dusky-otter/core/weight';
+import { CreditRow } from './CreditRow.tsx';
 import { dismissArrival, dismissLost, useGathering, type Arrival } from './arrivals.ts';
 import { useRefusals, useSetId } from '../server/hooks.ts';
 import { dismissRefusal, dismissRefusals } from '../server/state.ts';
@@ -79,7 +80,13 @@ function LostRow() {
 export function ArrivalRows() {
   const arrivals = useGathering((state) => state.arrivals);
   const refusals = useRefusals();
-  if (arrivals.length === 0 && refusals.length === 0) return <LostRow />;
+  if (arrivals.length === 0 && refusals.length === 0)
+    return (
+      <>
+        <LostRow />
+        <CreditRow />
+      </>
+    );
   const settled = arrivals.filter(({ state }) => state === 'known' || state === 'failed');
   const over = settled.length + refusals.length;
   const putAllAway = () => {
@@ -89,6 +96,7 @@ export function ArrivalRows() {
   return (
     <>
       <LostRow />
+      <CreditRow />
       <ul
         aria-label="Files on their way, and files that were refused"
         className="max-h-[40vh] shrink-0 overflow-auto border-b border-rule-strong"

@@ -1,5 +1,5 @@
 // Files on their way in: three at a time, each with its own progress and its own result.
-import type { TakeInResult } from '@dusky-otter/core/contract';
+import type { SentPhoto, TakeInResult } from '@dusky-otter/core/contract';
 import { create } from 'zustand';
 import { api, sendFile, sentenceOf, type Sending } from '../api/client.ts';
 import { leftOver, SAYS, writeDown, type Named } from './on-the-way.ts';
@@ -21,9 +21,11 @@ interface Gathering {
   arrivals: Arrival[];
   /** Files that windows had on their way when they were left, by where that is written. */
   lost: { key: string; files: Named[] }[];
+  /** Names that photos brought along, until somebody says whether they are shown. */
+  credits: { setId: number; photo: number; credit: string }[];
 }
 
-export const useGathering = create<Gathering>(() => ({ arrivals: [], lost: [] }));
+export const useGathering = create<Gathering>(() => ({ arrivals: [], lost: [], credits: [] }));
 
 const isOnTheWay = ({ state }: Arrival): boolean => state === 'waiting' || state === 'sending';
 const onTheWay = (): Arrival[] => useGathering.getState().arrivals.filter(isOnTheWay);
@@ -88,9 +90,21 @@ const wordsSaid = ({ name, photos }: Extract<TakeInResult, { kind: 'words' }>): 
     ? `Its words stand with ${photos.join(', ')} now, where nothing was said yet.`
     : `Its words wait for a photo called “${name.replace(/\.xmp$/i, '')}”.`;
 
-function settle(id: number, result: TakeInResult): void {
+/** Whether the names that came are shown is decided. */
+export const dismissCredits = (setId: number): void =>
+  useGathering.setState(({ credits }) => ({ credits: credits.filter((one) => one.setId !== setId) }));
+
+function askForCredit(setId: number, { id, words, original }: SentPhoto): void {
+  const { credit } = original.found;
+  if (credit.trim() === '' || words.credit !== '') return;
+  useGathering.setState(({ credits }) => ({ credits: [...credits, { setId, photo: id, credit }] }));
+}
+
+function settle(id: number, setId: number, result: TakeInResult): void {
   switch (result.kind) {
     case 'new':
+      askForCredit(setId, result.photo);
+      return drop(id);
     case 'refused':
     case 'offered':
       // The photo has its row, a refusal and an offer have their own: nothing more to say here.
@@ -120,7 +134,7 @@ async function send({ id, ...sending }: (typeof waiting)[number]): Promise<void>
   controllers.set(id, controller);
   update(id, { state: 'sending' });
   try {
-    settle(id, await sendFile(sending, (sent) => update(id, { sent }), controller.signal));
+    settle(id, sending.setId, await sendFile(sending, (sent) => update(id, { sent }), controller.signal));
   } catch (error) {
     if (controller.signal.aborted) drop(id);
     else update(id, { state: 'failed', sentence: sentenceOf(error) });

@@ -129,7 +129,7 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
             choose={(thorough) => put({ thorough })}
           />
           <Rule
-            name="What goes with a photo"
+            name="What goes into the files"
             choices={METADATA_CHOICES}
             chosen={rules.metadata}
             saved={policy.metadata}
@@ -156,6 +156,13 @@ function Screen({ site, setId }: { site: Site; setId: number }) {
             saved={policy.naming}
             choose={(naming) => put({ naming })}
           />
+          <div className="grid grid-cols-[170px_1fr] gap-x-4 border-b border-rule px-4 py-3 max-[700px]:block">
+            <h2 className="text-[14px] font-[600]">What stands on the page</h2>
+            <p className="max-w-[62ch] text-[12.5px] text-ink-2">
+              The words of Describe: alt text, caption, and the credit where a photo has one. A name that a
+              file brings is asked about first, and stands nowhere until you say so.
+            </p>
+          </div>
           <div className="grid grid-cols-[170px_1fr] gap-x-4 px-4 py-3 max-[700px]:block">
             <label htmlFor="prefix" className="font-title text-[14px] font-[600]">
               Where files lie

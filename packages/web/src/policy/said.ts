@@ -48,7 +48,7 @@ export const DENSITY_CHOICES: readonly Choice<1 | 1.5 | 2>[] = [
 ];
 
 export const METADATA_CHOICES: readonly Choice<NonNullable<Policy['metadata']>>[] = [
-  { value: 'none', name: 'Nothing but the picture', hint: 'no camera, time, place or name goes out' },
+  { value: 'none', name: 'Nothing but the picture', hint: 'no camera, time, place or name is inside a file' },
   {
     value: 'credit',
     name: 'The credit',

@@ -35,7 +35,7 @@ const RULES = [
   { name: 'Modern format', also: 'avif webp jpeg png' },
   { name: 'Faithfulness', also: 'quality compression sharp visible' },
   { name: 'Density', also: 'retina 2x high resolution screens' },
-  { name: 'What goes with a photo', also: 'metadata exif credit copyright gps privacy camera' },
+  { name: 'What goes into the files', also: 'metadata exif credit copyright gps privacy camera' },
   { name: 'File names', also: 'naming fingerprint plain urls seo' },
   { name: 'Colours', also: 'profile srgb p3 wide gamut' },
   { name: 'How a JPEG arrives', also: 'progressive baseline' },

@@ -245,7 +245,7 @@ export const JOBS: readonly Job[] = [
     name: 'Leave out the photographer’s name',
     also: 'credit metadata privacy exif gps location copyright camera',
     steps: [
-      'Open the rules, and look at “What goes with a photo”.',
+      'Open the rules, and look at “What goes into the files”.',
       'Where a photo was taken, and with what, never goes out.',
       'Credits stand with a photo’s words at Describe: empty the field where a name should not be shown.',
     ],
