@@ -176,11 +176,16 @@ interface Opened {
 const PRESENT = { heic: 'pictures', tiff: 'pages' } as const;
 
 /** What of a sound file is left out, or looks otherwise than it was meant. */
-function asideOf(format: InputFormat, pictures: number, hdr: boolean): string | null {
+function asideOf(
+  format: InputFormat,
+  { pictures, hdr, inks }: { pictures: number; hdr: boolean; inks: boolean },
+): string | null {
   const sentences = [
     (format === 'heic' || format === 'tiff') &&
       pictures > 1 &&
       `The file holds ${pictures} ${PRESENT[format]}; ${format === 'heic' ? 'its main one' : 'the first'} is used. Export the others one by one if they are wanted.`,
+    inks &&
+      'Made of four inks (CMYK), without a profile that says which: its colours are a guess. Export it as sRGB where it was made if they look wrong.',
     hdr &&
       'Its brightness is made for HDR screens and may look pale here. Export it as JPEG where it does, and put that in its place.',
   ];
@@ -212,7 +217,11 @@ async function openAndDecode(
   const { user, system } = process.cpuUsage(from);
   const wide =
     profileName(meta.icc) === DISPLAY_P3 && (await usesWide(again ?? (await openFile(job.path, sized))));
-  const aside = asideOf(format, heic?.pictures ?? meta.pages ?? 1, heic?.hdr ?? false);
+  const aside = asideOf(format, {
+    pictures: heic?.pictures ?? meta.pages ?? 1,
+    hdr: heic?.hdr ?? false,
+    inks: meta.space === 'cmyk' && meta.icc === undefined,
+  });
   return { opening: sized, meta, size, view, seconds: (user + system) / 1e6, wide, complaint, aside };
 }
 

@@ -105,6 +105,17 @@ describe('what is read and kept', () => {
       },
     });
   });
+  test('four inks without a profile are told: what they look like is a guess', async () => {
+    const inks = await sharp({ create: { width: 320, height: 200, channels: 3, background: '#284' } })
+      .toColourspace('cmyk')
+      .jpeg()
+      .toBuffer();
+    expect((await sharp(inks).metadata()).icc).toBeUndefined();
+    expect(await server.add('print.jpg', inks)).toMatchObject({
+      kind: 'new',
+      photo: { original: { aside: expect.stringMatching(/^Made of four inks \(CMYK\), without a profile/) } },
+    });
+  });
   test('camera and position are recognised', async () => {
     const result = await server.add(
       'gps.jpg',

@@ -37,9 +37,10 @@ function Progress() {
         aria-valuemin={0}
         aria-valuemax={wanted}
         aria-valuenow={made}
-        aria-valuetext={`${made} of ${wanted} versions`}
+        aria-valuetext={`${made} of ${wanted} versions${busy && paused ? ', stopped' : ''}`}
       >
         {made} of {wanted} versions{failed > 0 && `, ${failed} failed`}
+        {busy && paused && ', stopped'}
       </span>
       {(busy || failed > 0) && (
         <button className="chip max-[500px]:px-1.5" onClick={() => void pausePreparation(!paused && busy)}>

@@ -78,6 +78,7 @@ function Saved() {
           className="chip justify-center px-1"
           disabled={!edits?.undo}
           onClick={() => void undo()}
+          title={edits?.undoLabel ?? undefined}
           aria-describedby={edits?.undoLabel ? 'undo-takes' : undefined}
         >
           <Undo2 size={13} className="shrink-0" aria-hidden="true" /> Undo

@@ -220,7 +220,7 @@ export function Worktable() {
         </button>
       </Head>
       {(stop === 'gather' || replacing) && <ArrivalRows />}
-      <OfferRows />
+      <OfferRows folded={stop !== 'gather'} />
       {proposal && <Proposal of={proposal} elsewhere />}
       {list.problem !== null && total === 0 ? (
         <p role="alert" className="p-8">
