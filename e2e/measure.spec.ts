@@ -262,7 +262,7 @@ test('what can’t be measured is said, and another page can be chosen', async (
     if (await another.isVisible()) await another.click();
   }
   await give('plain.html', Buffer.from('<p>No picture here'));
-  await expect(page.getByText('No picture is shown on this page')).toBeVisible();
+  await expect(page.getByText('There is no picture on this page.')).toBeVisible();
   await page.getByRole('button', { name: 'Another site' }).click();
   // A page alone, without its styles and pictures, in quirks mode.
   await give(
@@ -273,4 +273,33 @@ test('what can’t be measured is said, and another page can be chosen', async (
   );
   await expect(page.getByText('1 picture is not among the files')).toBeVisible();
   await expect(page.locator('[data-proposal]').filter({ hasText: '200px' })).toBeVisible();
+});
+
+test('a stylesheet that is not there is said first, and nothing of such a page is taken unasked', async ({
+  page,
+  server,
+  setId,
+}) => {
+  await page.goto(`${server.address}/sets/${setId}/measure`);
+  const site = zipSync({
+    'index.html': strToU8(`<!doctype html><meta name="viewport" content="width=device-width">
+      <link rel="stylesheet" href="here.css"><link rel="stylesheet" href="css/gone.css">
+      <link rel="stylesheet" href="https://cdn.example/all.css"><link rel="stylesheet" media="print" href="print.css">
+      <img src="a.png" width="300" height="200" alt=""><iframe src="map.html"></iframe>
+      <noscript><img src="b.png" width="200" height="100" alt=""></noscript>`),
+    'here.css': strToU8('header { background: #fff url(sky.png) } img { display: block }'),
+  });
+  await page
+    .getByLabel('A page or a ZIP of a site')
+    .setInputFiles({ name: 'site.zip', mimeType: '', buffer: Buffer.from(site) });
+  const said = page.getByRole('region', { name: 'What was measured' });
+  await expect(said).toContainText('Measured without 2 of its stylesheets: the widths are not to be trusted');
+  await expect(said).toContainText('css/gone.css, https://cdn.example/all.css');
+  await expect(said).not.toContainText('print.css');
+  await expect(said).toContainText('A frame stands on it');
+  await expect(said).toContainText('A background is laid behind boxes');
+  await expect(said).toContainText('Pictures within noscript are measured');
+  const proposals = page.locator('[data-proposal]');
+  await expect(proposals.first()).toContainText('Without a stylesheet of the page: not to be trusted');
+  await expect(page.getByText(/^Take 0, leave/)).toBeVisible();
 });

@@ -108,8 +108,10 @@ export function Measure() {
   };
 
   const proposals = measured?.proposals ?? [];
+  // Without its stylesheets a page is laid out otherwise: nothing of it is taken unasked.
+  const unstyled = measured?.assembled.unstyled ?? [];
   const choiceOf = ({ slot, same, drawings }: Proposal): Choice =>
-    choices[slot.id] ?? { take: same === null && !drawings, name: slot.name };
+    choices[slot.id] ?? { take: same === null && !drawings && unstyled.length === 0, name: slot.name };
   const taken = proposals.filter((proposal) => choiceOf(proposal).take);
   const blank = taken.some((proposal) => choiceOf(proposal).name.trim() === '');
   const apply = () => {
@@ -252,6 +254,19 @@ export function Measure() {
             </div>
             <div className="flex min-h-0 min-w-0 flex-col">
               <ul className="min-h-0 flex-1">
+                {unstyled.length > 0 && (
+                  <li className="border-b border-rule px-4 py-2">
+                    <StateTag state="stop">
+                      {`Measured without ${unstyled.length === 1 ? 'its stylesheet' : `${unstyled.length} of its stylesheets`}: the widths are not to be trusted`}
+                    </StateTag>
+                    <p className="mt-1 text-ink-2">
+                      Not among the files:{' '}
+                      <span className="break-all font-figure">{unstyled.slice(0, 4).join(', ')}</span>
+                      {unstyled.length > 4 && ` and ${unstyled.length - 4} more`}. Save the page with its
+                      styles, or add them to the folder where the page names them, and measure again.
+                    </p>
+                  </li>
+                )}
                 {measured.assembled.notices.map((notice) => (
                   <li key={notice} className="border-b border-rule px-4 py-2">
                     <StateTag state="todo">{notice}</StateTag>
@@ -259,7 +274,11 @@ export function Measure() {
                 ))}
                 {proposals.length === 0 && (
                   <li className="p-6 text-ink-2">
-                    No picture is shown on this page in any window. Choose another page of the site.
+                    {measured.page.pictures.length === 0
+                      ? 'There is no picture on this page.'
+                      : 'No picture of this page is shown in any window.'}{' '}
+                    {measured.assembled.notices.length > 0 ? 'What stands above may say why. ' : ''}
+                    Choose another page of the site.
                   </li>
                 )}
                 {proposals.map((proposal, n) => (
@@ -267,6 +286,7 @@ export function Measure() {
                     key={proposal.slot.id}
                     number={n + 1}
                     proposal={proposal}
+                    doubtful={unstyled.length > 0}
                     choice={choiceOf(proposal)}
                     change={(choice) => setChoices((before) => ({ ...before, [proposal.slot.id]: choice }))}
                   />

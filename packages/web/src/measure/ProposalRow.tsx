@@ -13,15 +13,18 @@ export interface Choice {
 interface Props {
   number: number;
   proposal: Proposal;
+  /** Measured without a stylesheet of the page. */
+  doubtful: boolean;
   choice: Choice;
   change: (choice: Choice) => void;
 }
 
-function Judgement({ proposal }: { proposal: Proposal }) {
+function Judgement({ proposal, doubtful }: Pick<Props, 'proposal' | 'doubtful'>) {
   const { same, drawings, stretched, loose, worst, pictures } = proposal;
   const fits = worst < 0.05 ? 'exactly' : `within ${worst.toFixed(1)} px`;
   return (
     <>
+      {doubtful && <StateTag state="care">Without a stylesheet of the page: not to be trusted</StateTag>}
       {same ? (
         <StateTag state="ready">You have it: “{same.name}” is the same to the pixel</StateTag>
       ) : drawings ? (
@@ -48,7 +51,7 @@ function Judgement({ proposal }: { proposal: Proposal }) {
   );
 }
 
-export function ProposalRow({ number, proposal, choice, change }: Props) {
+export function ProposalRow({ number, proposal, doubtful, choice, change }: Props) {
   const { slot, pictures, same } = proposal;
   const css = sizesOf(slot.rule);
   return (
@@ -96,7 +99,7 @@ export function ProposalRow({ number, proposal, choice, change }: Props) {
           {css}
         </p>
         <p className="mt-1 grid gap-1">
-          <Judgement proposal={proposal} />
+          <Judgement proposal={proposal} doubtful={doubtful} />
         </p>
       </div>
       <div role="group" aria-label={`Proposal ${number}`} className="flex content-start">

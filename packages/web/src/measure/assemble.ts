@@ -22,6 +22,8 @@ export interface AssembledPage {
   pictures: PictureOfPage[];
   /** Windows at which its stylesheets change something. */
   breakpoints: number[];
+  /** Stylesheets that it names and that are not there: what is measured without them is not to be trusted. */
+  unstyled: string[];
   /** What an editor should know of it. */
   notices: string[];
 }
@@ -82,6 +84,23 @@ interface StylePlace extends StyleText {
   put: (css: string) => void;
 }
 
+/** Where a link's sheet is read on screens: not one for print, nor one that waits to be chosen. */
+function isForScreens(link: Element): boolean {
+  const media = (link.getAttribute('media') ?? '').trim().toLowerCase();
+  const isChosen = !link.getAttribute('rel')!.toLowerCase().includes('alternate');
+  return isChosen && !link.hasAttribute('disabled') && media !== 'print' && media !== 'speech';
+}
+
+/** Stylesheets that a page names and that are not among the files, as it names them. */
+function unstyledBy(document: Document, page: string, sheets: ReadonlyMap<string, string>): string[] {
+  const named = [...document.querySelectorAll('link[rel~="stylesheet" i][href]')].filter(isForScreens);
+  const gone = named.filter((link) => {
+    const path = pathOf(link.getAttribute('href')!, page);
+    return path === null || !sheets.has(path);
+  });
+  return [...new Set(gone.map((link) => link.getAttribute('href')!.trim().slice(0, 120)))];
+}
+
 /** Styles of the page in their places: each sheet that is linked becomes an element that holds it. */
 function stylesOf(document: Document, page: string, sheets: ReadonlyMap<string, string>): StylePlace[] {
   /** Sheets that were linked; their text is never in a document as it is: browsers read it even where nobody sees it. */
@@ -140,6 +159,8 @@ export async function assemble(files: SiteFiles, page: string, signal: AbortSign
   const sheets = await sheetsOf(files);
   signal.throwIfAborted();
   const from = folderOf(document, page);
+  const unstyled = unstyledBy(document, from, sheets);
+  const beside = besidePictures(document);
   // Sheets come into the page before links are taken away.
   const styles = stylesOf(document, from, sheets);
   takeAway(document);
@@ -173,7 +194,9 @@ export async function assemble(files: SiteFiles, page: string, signal: AbortSign
     const html = settled(document, new Set(written));
     if (html === null)
       throw new SiteError('This page reads otherwise each time it is read: it can’t be measured.');
-    return { html, pictures, breakpoints, notices: noticesOf(document, text, missing.size) };
+    const backgrounds = styles.reduce((sum, { css }) => sum + (css.match(BACKGROUND)?.length ?? 0), 0);
+    const notices = [...noticesOf(document, text, missing.size), ...beside, ...backgroundsSaid(backgrounds)];
+    return { html, pictures, breakpoints, unstyled, notices };
   } finally {
     reader.close();
   }
@@ -202,6 +225,34 @@ function folderOf(document: Document, page: string): string {
   return base === null
     ? page
     : `${pathOf(base, page) ?? ''}${base.endsWith('/') ? '/' : ''}x`.replace(/^\//, '');
+}
+
+/** A picture that is laid behind something by a stylesheet. */
+const BACKGROUND = /background(?:-image)?\s*:[^;{}]{0,400}?url\(/gi;
+
+const backgroundsSaid = (count: number): string[] =>
+  count === 0
+    ? []
+    : [
+        `${count === 1 ? 'A background is' : `${count} backgrounds are`} laid behind boxes by its styles: they are as wide as their boxes, and are not measured.`,
+      ];
+
+/** What stands beside a page's own pictures, and is not measured with it; asked before anything is taken away. */
+function besidePictures(document: Document): string[] {
+  const frames = all(document, 'iframe, frame, object[data], embed[src]').length;
+  const unscripted = all(document, 'noscript').filter((one) =>
+    /<(?:img|picture)\b/i.test(one.innerHTML),
+  ).length;
+  return [
+    ...(frames > 0
+      ? [
+          `${frames === 1 ? 'A frame stands' : `${frames} frames stand`} on it: what is inside belongs to other pages. Measure those by themselves.`,
+        ]
+      : []),
+    ...(unscripted > 0
+      ? ['Pictures within noscript are measured, since no script runs here: visitors may see others.']
+      : []),
+  ];
 }
 
 /** What an editor should know of a page. */
