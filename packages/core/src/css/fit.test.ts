@@ -34,6 +34,18 @@ describe('fitting', () => {
   ])('finds %s again', (css) => {
     expect(sizesOf(fitRule(measured(css)))).toBe(sizesOf(parseSizes(css)));
   });
+  test.each([
+    ['min(100vw, 2100px)', [2099, 2100, 2101, 2102, 2103]],
+    ['min(100vw - 32px, 1140px)', [1170, 1171, 1172, 1173, 1174]],
+    ['min(50vw, 600px)', [1198, 1199, 1200, 1201, 1202]],
+  ])('%s is found as that, also from windows close around its bend', (css, around) => {
+    const rule = parseSizes(css);
+    const samples = [
+      ...measured(css, 320, 2560, 102),
+      ...around.map((viewport) => ({ viewport, width: widthAt(rule, viewport) })),
+    ];
+    expect(sizesOf(fitRule(samples, 0.5))).toBe(css);
+  });
   test('rounded measurements give the plain numbers that were meant', () => {
     const samples = measured('calc(33.3333vw - 16px)').map((s) => ({ ...s, width: Math.round(s.width) }));
     const [piece] = fitRule(samples);

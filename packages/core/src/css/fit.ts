@@ -37,6 +37,9 @@ function narrowed(slopes: Slopes, group: readonly WidthSample[], added: WidthSam
 
 const open: Slopes = { low: -Infinity, high: Infinity };
 
+/** Below it a number is as good as none: sizes are written to four places. */
+const SMALLEST = 0.000_05;
+
 /** Slopes that people write: none, whole, halves to sixths, tens, fives and ones of a percent, tenths of one. */
 const LIKED_STEPS = [1, 1 / 2, 1 / 3, 1 / 4, 1 / 5, 1 / 6, 1 / 10, 1 / 20, 1 / 100, 1 / 1000];
 
@@ -58,13 +61,57 @@ export function lineThrough(samples: readonly WidthSample[], tolerance: number):
   return { vw, px: px ?? middle };
 }
 
-/** Where one line gives way to the next: where they cross, if that is between the two samples. */
-function breakBetween(a: Line, b: Line, last: WidthSample, first: WidthSample): number {
+/**
+ * Where one line gives way to the next: where they cross, if that is before the next one's first sample, and the samples
+ * of the one that lie behind the crossing are the other's as well, within the tolerance.
+ */
+function breakBetween(
+  a: Line,
+  b: Line,
+  { before, first, tolerance }: { before: readonly WidthSample[]; first: WidthSample; tolerance: number },
+): number {
   const crossing = (b.px - a.px) / (a.vw - b.vw);
-  const exact = crossing > last.viewport && crossing <= first.viewport;
-  if (!exact) return first.viewport;
+  const holds = (at: number) =>
+    at > before[0]!.viewport &&
+    at <= first.viewport &&
+    before.every(
+      ({ viewport, width }) =>
+        viewport < at || Math.abs(b.vw * viewport + b.px - width) <= tolerance + SMALLEST,
+    );
+  if (!holds(crossing)) return first.viewport;
   const whole = Math.round(crossing);
-  return whole > last.viewport && whole <= first.viewport ? whole : crossing;
+  return holds(whole) ? whole : crossing;
+}
+
+/** Samples at the end of a line that may belong to the next one as well. */
+const SHARED = 3;
+
+const digits = (value: number): number =>
+  Math.abs(value) < SMALLEST ? 0 : String(Math.round(Math.abs(value) * 10_000) / 10_000).length;
+
+/** How much there is to write of a line: "100vw" is plainer than "calc(100vw - 0.5px)". */
+const writing = ({ vw, px }: Line): number =>
+  digits(vw * 100) + digits(px) + (Math.abs(vw) > SMALLEST && Math.abs(px) > SMALLEST ? 1 : 0);
+
+/**
+ * Gives the last samples of a line to the next where both are plainer for it. Taken as far as the tolerance reaches, a
+ * line of 100vw bends by half a pixel for one more sample that is already on the next: "calc(100vw - 0.5px)".
+ */
+function plainer(groups: readonly WidthSample[][], tolerance: number): WidthSample[][] {
+  const result = groups.map((group) => [...group]);
+  for (let i = 0; i + 1 < result.length; i++) {
+    const [one, next] = [result[i]!, result[i + 1]!];
+    let best = writing(lineThrough(one, tolerance)!) + writing(lineThrough(next, tolerance)!);
+    for (let moved = 1; moved <= SHARED && moved < one.length; moved++) {
+      const kept = one.slice(0, -moved);
+      const grown = [...one.slice(-moved), ...next];
+      const [a, b] = [lineThrough(kept, tolerance), lineThrough(grown, tolerance)];
+      if (!a || !b || writing(a) + writing(b) >= best) continue;
+      best = writing(a) + writing(b);
+      [result[i], result[i + 1]] = [kept, grown];
+    }
+  }
+  return result;
 }
 
 /**
@@ -91,10 +138,15 @@ export function fitRule(samples: readonly WidthSample[], tolerance = 1): WidthPi
     groups.push([sample]);
     slopes = open;
   }
-  const lines = groups.map((group) => lineThrough(group, tolerance)!);
+  const plain = plainer(groups, tolerance);
+  const lines = plain.map((group) => lineThrough(group, tolerance)!);
   return lines.map((line, i) => {
     if (i === 0) return { from: 0, ...line };
-    const from = breakBetween(lines[i - 1]!, line, groups[i - 1]!.at(-1)!, groups[i]![0]!);
+    const from = breakBetween(lines[i - 1]!, line, {
+      before: plain[i - 1]!,
+      first: plain[i]![0]!,
+      tolerance,
+    });
     return { from, ...line };
   });
 }

@@ -1,29 +1,10 @@
 // What a check says: code, sentence, reason and, where one can be computed, a mend.
 import type { Language, ShownLine, Words } from '../../contract/index.ts';
 import type { WordBook } from '../data/languages.ts';
+import type { WordCheckCode } from './codes.ts';
 import type { Sayings } from './sayings.ts';
 
-export type WordCheckCode =
-  | 'missing'
-  | 'file-name'
-  | 'placeholder'
-  | 'holds-markup'
-  | 'holds-address'
-  | 'file-data'
-  | 'says-click'
-  | 'other-language'
-  | 'opens-with-image'
-  | 'same-alt'
-  | 'repeats-nearby'
-  | 'too-long'
-  | 'keyword-list'
-  | 'all-capitals'
-  | 'decorative-with-alt'
-  | 'describes-look'
-  | 'no-role'
-  | 'hardly-says'
-  | 'only-look'
-  | 'text-not-carried';
+export type { WordCheckCode } from './codes.ts';
 
 export interface WordFinding {
   code: WordCheckCode;

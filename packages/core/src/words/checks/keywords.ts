@@ -61,6 +61,14 @@ const soldIn = ({ content, book }: Read): number => content.filter((word) => boo
 const subjectsIn = ({ content, book }: Read): number =>
   content.filter((word) => isSubject(word, book)).length;
 
+const praiseIn = ({ content, book }: Read): number =>
+  content.filter((word) => book.has('praise', word)).length;
+
+/** So much of subjects and praise makes a bare list one of keywords. */
+const LISTED = 1.5;
+/** So much of selling, subjects and praise stands in no chain of words that somebody meant to be heard. */
+const NEVER_SAID = 2.5;
+
 /** Shorter endings are of too many words. */
 const LEAST_ENDING = 6;
 /** A subject, many of it, or in languages that join words one that ends so: "Reiseversicherung". */
@@ -112,10 +120,10 @@ function keywordReason(read: Read, says: WordContext['says']): string | null {
   const { alt, book, heard, content, items, joined } = read;
   if ((alt.match(/#[\p{L}\p{N}]+/gu) ?? []).length >= 2) return says.hashtags;
   if (isMeasured(read) && items.length >= LEAST_ITEMS - 1) return null;
-  const put = soldIn(read) + subjectsIn(read);
+  const put = soldIn(read) + subjectsIn(read) + praiseIn(read) / 2;
   const [often, times] = oftenest(read);
   if (isBareList(read) && !isLedIn(read)) {
-    if (soldIn(read) > 0 || put >= 2 || times >= 3 || isTyped(read, times)) return says.keywords;
+    if (soldIn(read) > 0 || put >= LISTED || times >= 3 || isTyped(read, times)) return says.keywords;
     if (isVaried(read)) return says.keywords;
   }
   if (items.length >= 3 && /\|/.test(alt) && joined < 0.25) return says.keywords;
@@ -123,9 +131,8 @@ function keywordReason(read: Read, says: WordContext['says']): string | null {
   // A chain has no marks and nothing that joins.
   if (/[,;:.!?“”„()–—]|\s-\s/u.test(alt.replace(/[.!?]$/, ''))) return null;
   if (content.length < LEAST_CHAIN || joined > 0.1) return null;
-  const isNeverSaid =
-    soldIn(read) >= 2 || (soldIn(read) >= 1 && subjectsIn(read) >= 1) || subjectsIn(read) >= 3;
-  if (isNeverSaid) return says.keywordString;
+  const sold = soldIn(read);
+  if (sold >= 2 || (sold >= 1 && put >= 2) || put >= NEVER_SAID) return says.keywordString;
   const isLoose = book.capitalNouns
     ? allNouns(alt, heard.length)
     : heard.length >= LONGEST_LOOSE && joined === 0;

@@ -1,5 +1,5 @@
 // What the checks say, in the languages that they know: a sentence, and why it matters to a visitor.
-import type { WordCheckCode } from './finding.ts';
+import type { WordCheckCode } from './codes.ts';
 
 /** One voice. Sentences are short and even: nobody is told off. */
 export interface Sayings {

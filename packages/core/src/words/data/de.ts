@@ -114,23 +114,25 @@ export const GERMAN: WordData = {
     vergrößerte ansicht, bild herunterladen, bild in voller größe, volle größe, zoom, zoomen, größeres bild, foto öffnen, enlarge, enlarge image
   `),
   sales: words(`
-    angebot angebote bestellen bestellung beste bester bestes besten bestpreis billig bio buchen download einkaufen frisch
-    frische geschenk geschenke geschenkidee geschenkideen gratis gutschein gutscheine günstig günstige günstiger günstiges handgemacht
-    handgemachte hochwertig hochwertige handarbeit kauf kaufen kostenlos kostenloser kostenlose lieferung lieferservice mieten miete
-    online onlineshop preis preise preiswert rabatt rabatte regional regionale reservieren sale schnäppchen shop shoppen sofort
-    sonderangebot test top versand versandkostenfrei vergleich verkauf premium qualität anbieter ideen tipps software
+    angebot angebote bestellen bestellung bestpreis billig buchen download einkaufen     geschenk geschenke geschenkidee geschenkideen gutschein gutscheine günstig günstige günstiger günstiges     kauf kaufen kostenlos kostenloser kostenlose lieferung lieferservice mieten miete
+    online onlineshop preis preise preiswert rabatt rabatte reservieren sale schnäppchen shop shoppen sofort
+    sonderangebot test versand versandkostenfrei vergleich verkauf anbieter ideen tipps software
   `),
+  praise: words(
+    'bio frisch frische gratis handgemacht handgemachte hochwertig hochwertige handarbeit premium qualität regional regionale top beste bester bestes besten',
+  ),
   subjects: words(`
-    architektur ausflug ausstellung ausstellungen bäckerei beauty bildung business camping camp deko dekoration design einrichtung
-    ernährung event events familie ferien ferienwohnung fitness fotografie freizeit fußball garten gartenbau gastronomie geschichte
-    gesundheit handwerk hochzeit hochzeiten hotel immobilien immobilienmakler interieur karten keramik kinder kirche kultur kunst
-    kunsthandwerk küche kurse lebensmittel lifestyle makler marketing medizin mode museum musik möbel nachhaltig nachhaltigkeit natur
-    politik privatschule reise reisen reparatur restaurant romantik schmuck schule service shopping software spa sport stadt steinzeug
-    technik termine therapie tickets tourismus training tradition töpferei umzug unternehmen urlaub veranstaltung veranstaltungen verein
-    versicherung wandern wellness werkstatt wirtschaft wochenende wohnen workshop workshops yoga öffnungszeiten damen herren
-    accessoires wohnaccessoires heimtextilien inneneinrichtung textilien beratung rechtsberatung familienrecht recht finanzen steuern
-    kredite salon friseursalon kosmetik pflege renovierung sanierung gartenbau landwirtschaft theater kino konzert unterhaltung spiele
-    internet digital industrie logistik transport vegan vegetarisch rezepte brunch catering nachtleben bar gemeinde spenden ehrenamt
+    keramik töpferei bäckerei
+    architektur ausflug ausstellung ausstellungen beauty bildung business camping deko dekoration design einrichtung
+    ernährung event events ferien ferienwohnung fitness fotografie freizeit fußball gartenbau gastronomie geschichte
+    gesundheit handwerk hochzeit hochzeiten immobilien immobilienmakler interieur kultur kunst
+    kunsthandwerk kurse lebensmittel lifestyle makler marketing medizin mode nachhaltig nachhaltigkeit 
+    politik privatschule reparatur romantik service shopping software sport 
+    technik termine therapie tourismus training tradition umzug unternehmen urlaub veranstaltung veranstaltungen verein
+    versicherung wandern wellness wirtschaft wochenende wohnen workshop workshops yoga öffnungszeiten 
+    accessoires wohnaccessoires heimtextilien inneneinrichtung beratung rechtsberatung familienrecht recht finanzen steuern
+    kredite friseursalon kosmetik pflege renovierung sanierung gartenbau landwirtschaft konzert unterhaltung spiele
+    internet digital industrie logistik transport vegan vegetarisch rezepte brunch catering nachtleben gemeinde spenden ehrenamt
   `),
   describers: words('ein eine einen zwei drei einige mehrere'),
   appearance: words(`

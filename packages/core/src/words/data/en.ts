@@ -109,24 +109,25 @@ export const ENGLISH: WordData = {
     view gallery, open gallery, save image
   `),
   sales: words(`
-    affordable bargain best booking bestseller bestselling buy cheap cheapest deal deals delivery discount discounts
-    free gift gifts hire ideas lowest offer offers online order organic price prices promotion purchase quality
-    reviews sale sales shipping shop shopping store top value voucher vouchers webshop wholesale fees enrolment
-    for-sale agency agent local artisan handmade fresh premium professional download tool test
+    bargain booking bestseller bestselling buy cheap cheapest deal deals delivery discount discounts
+    gift gifts hire ideas lowest offer offers online order price prices promotion purchase     reviews sale sales shipping shop shopping store value voucher vouchers webshop wholesale fees enrolment
+    agency agent download tool test
   `),
+  praise: words('affordable best fresh free handmade local organic premium professional quality artisan top'),
   subjects: words(`
-    accommodation apartment appointment architecture art arts artisan bakery beauty business camping ceramic ceramics
-    childcare clinic company consulting cooking craft crafts culture dating decor decoration design dining ecommerce
-    education event events exhibition exhibitions family fashion fitness food football furniture gardening
-    gastronomy health history holiday holidays home homeware hospitality hotel insurance interior interiors
-    jewellery jewelry law lifestyle living luxury marketing medicine museum music nature news nutrition outdoor
-    photography plumbing politics pottery property rental rent repair repairs restaurant romance romantic school
-    security service services skincare software spa sport sports stoneware studio style technology therapy tickets
+    pottery ceramics studio bakery
+    accommodation appointment architecture art arts artisan beauty business camping 
+    childcare consulting cooking craft crafts culture dating decor decoration design dining ecommerce
+    education event events exhibition exhibitions family fashion fitness football gardening
+    gastronomy health history holiday holidays homeware hospitality insurance interior interiors
+    law lifestyle living luxury marketing medicine news nutrition outdoor
+    photography plumbing politics rental rent repair repairs romance romantic 
+    security service services skincare software sport sports style technology therapy tickets
     tourism training travel vacation wedding weddings wellness wellbeing weekend workshop workshops yoga
-    accounting advice agriculture automotive brunch catering cinema cleaning cocktails community construction courses
+    accounting advice agriculture automotive brunch catering cleaning cocktails community construction courses
     cuisine digital eco engineering entertainment extensions festival finance gaming industry innovation internet
-    landscaping legal lessons loans logistics mortgage nightlife recipes renovation roofing salon seo solutions
-    branding sustainability sustainable theatre transport tuition vegan vegetarian
+    landscaping legal lessons loans logistics mortgage nightlife recipes renovation roofing seo solutions
+    branding sustainability sustainable transport tuition vegan vegetarian
   `),
   describers: words('a an two three some several'),
   appearance: words(`

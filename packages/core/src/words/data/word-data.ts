@@ -62,6 +62,8 @@ export interface WordData {
   idleActs: readonly string[];
   /** Words of selling: nobody sees them in a photo. */
   sales: readonly string[];
+  /** Words of praise, of which one may be true of what is seen: each counts for half of those. */
+  praise: readonly string[];
   /** Words for a subject or a trade rather than for a thing: several of them in a row are put there to be found. */
   subjects: readonly string[];
   /** Beginnings of a description. */
