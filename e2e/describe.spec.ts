@@ -178,7 +178,7 @@ test('a finding is mended with the focus kept, kept on purpose with a note, and 
   await expect(alt).toBeFocused();
   const finding = page.locator('[data-finding="hardly-says"]');
   await finding.getByRole('button', { name: 'Why?' }).click();
-  await expect(finding.getByText('“Workshop.”')).toBeVisible();
+  await expect(finding.getByText('“Library.”')).toBeVisible();
   await finding.getByRole('button', { name: 'Keep it' }).click();
   await page.keyboard.type('The caption says the rest');
   await page.keyboard.press('Enter');

@@ -87,6 +87,39 @@ test('a change is drawn at once, says what it costs, and is applied or dropped',
   await expect(page.locator('[data-place="grid"]')).not.toContainText('300px');
 });
 
+test('several changes are applied at once and taken back by one undo; one that can’t be read stays', async ({
+  page,
+  server,
+  setId,
+}) => {
+  await page.goto(`${server.address}/sets/${setId}/places`);
+  const change = async (place: string, css: string) => {
+    await page.locator(`[data-place="${place}"]`).click();
+    await page
+      .getByRole('region', { name: /^Place / })
+      .getByLabel('Type it as CSS')
+      .fill(css);
+  };
+  await change('grid', 'min(100vw - 32px, 310px)');
+  await expect(page.getByText(/changes not applied yet/)).toHaveCount(0);
+  await change('column', 'min(100vw - 32px, 610px)');
+  await expect(page.getByText('2 changes not applied yet')).toBeVisible();
+  await change('half', 'min(100vw');
+  await expect(page.getByText('3 changes not applied yet')).toBeVisible();
+  await expect(
+    page.getByText(/\d+ files to be made, \d+ go\. 1 of them can’t be read yet, and stays\./),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Apply 2' }).click();
+  await saved(page);
+  const row = (place: string) => page.locator(`[data-place="${place}"]`);
+  await expect(row('grid')).toContainText('310px');
+  await expect(row('column')).toContainText('610px');
+  await expect(page.getByText(/changes not applied yet/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row('grid')).not.toContainText('310px');
+  await expect(row('column')).not.toContainText('610px');
+});
+
 test('places leave as a file and come back; devices are read from CSV; nonsense is told', async ({
   page,
   server,

@@ -16,11 +16,17 @@ import { sweepVariants } from './sweep.ts';
 let server: TestServer;
 let photoId: number;
 
-async function begin(idleWork: boolean): Promise<void> {
+/** @param thorough whether smaller files are looked for; said before there is anything to look for them for */
+async function begin(idleWork: boolean, thorough = true): Promise<void> {
   // What is made anew must not be there before it is looked at: encoders take their time here.
   process.env.SHORT_ENCODING = '0';
   // One at a time: what is being made is then all that is.
   server = await testServer({ idleWork, workers: 1 });
+  const { site } = await server.state();
+  if (!thorough)
+    await server.edit({
+      commands: [{ kind: 'site', change: { policy: { ...site.policy, thorough } } }],
+    });
   const result = await server.add('a.jpg', await photoWithSquare(420, 300, { x: 0.3, y: 0.5 }));
   if (result.kind !== 'new') throw new Error(result.kind);
   photoId = result.photo.id;
@@ -127,11 +133,7 @@ describe('files that the version before made', () => {
 });
 
 test('where no thorough files are wanted, what was made before is made anew while nothing else is to do', async () => {
-  await begin(true);
-  const { site } = await server.state();
-  await server.edit({
-    commands: [{ kind: 'site', change: { policy: { ...site.policy, thorough: false } } }],
-  });
+  await begin(true, false);
   await asBefore();
   await through(({ file, key }) => file === key);
   expect(await progress()).toMatchObject({ failed: 0, thorough: { now: false } });
