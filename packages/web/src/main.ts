@@ -10,5 +10,5 @@ const screens = import('./App.tsx');
 const arrivals = import('./gather/arrivals.ts');
 // Edits of an earlier visit are taken up before anything is shown.
 await (await state).beginState();
-(await arrivals).watchArrivals();
 (await screens).show(document.getElementById('root')!);
+(await arrivals).watchArrivals();

@@ -93,25 +93,34 @@ const digits = (value: number): number =>
 const writing = ({ vw, px }: Line): number =>
   digits(vw * 100) + digits(px) + (Math.abs(vw) > SMALLEST && Math.abs(px) > SMALLEST ? 1 : 0);
 
+/** Samples in a row with the line through them. */
+interface Run {
+  samples: readonly WidthSample[];
+  line: Line;
+}
+
 /**
  * Gives the last samples of a line to the next where both are plainer for it. Taken as far as the tolerance reaches, a
  * line of 100vw bends by half a pixel for one more sample that is already on the next: "calc(100vw - 0.5px)".
  */
-function plainer(groups: readonly WidthSample[][], tolerance: number): WidthSample[][] {
-  const result = groups.map((group) => [...group]);
-  for (let i = 0; i + 1 < result.length; i++) {
-    const [one, next] = [result[i]!, result[i + 1]!];
-    let best = writing(lineThrough(one, tolerance)!) + writing(lineThrough(next, tolerance)!);
-    for (let moved = 1; moved <= SHARED && moved < one.length; moved++) {
-      const kept = one.slice(0, -moved);
-      const grown = [...one.slice(-moved), ...next];
+function plainer(groups: readonly WidthSample[][], tolerance: number): Run[] {
+  const runs = groups.map((samples): Run => ({ samples, line: lineThrough(samples, tolerance)! }));
+  for (let i = 0; i + 1 < runs.length; i++) {
+    const [one, next] = [runs[i]!, runs[i + 1]!];
+    let best = writing(one.line) + writing(next.line);
+    for (let moved = 1; moved <= SHARED && moved < one.samples.length; moved++) {
+      const kept = one.samples.slice(0, -moved);
+      const grown = [...one.samples.slice(-moved), ...next.samples];
       const [a, b] = [lineThrough(kept, tolerance), lineThrough(grown, tolerance)];
       if (!a || !b || writing(a) + writing(b) >= best) continue;
       best = writing(a) + writing(b);
-      [result[i], result[i + 1]] = [kept, grown];
+      [runs[i], runs[i + 1]] = [
+        { samples: kept, line: a },
+        { samples: grown, line: b },
+      ];
     }
   }
-  return result;
+  return runs;
 }
 
 /**
@@ -138,15 +147,11 @@ export function fitRule(samples: readonly WidthSample[], tolerance = 1): WidthPi
     groups.push([sample]);
     slopes = open;
   }
-  const plain = plainer(groups, tolerance);
-  const lines = plain.map((group) => lineThrough(group, tolerance)!);
-  return lines.map((line, i) => {
-    if (i === 0) return { from: 0, ...line };
-    const from = breakBetween(lines[i - 1]!, line, {
-      before: plain[i - 1]!,
-      first: plain[i]![0]!,
-      tolerance,
-    });
+  const runs = plainer(groups, tolerance);
+  return runs.map(({ samples: own, line }, i) => {
+    const last = runs[i - 1];
+    if (!last) return { from: 0, ...line };
+    const from = breakBetween(last.line, line, { before: last.samples, first: own[0]!, tolerance });
     return { from, ...line };
   });
 }

@@ -30,6 +30,9 @@ export const useGathering = create<Gathering>(() => ({ arrivals: [], lost: [], c
 const isOnTheWay = ({ state }: Arrival): boolean => state === 'waiting' || state === 'sending';
 const onTheWay = (): Arrival[] => useGathering.getState().arrivals.filter(isOnTheWay);
 
+/** How long what changed may wait to be written down, ms. */
+const SOON = 400;
+
 /** This window, also once it is loaded anew. */
 const OWN = 'dusky-otter-window';
 function ownName(): string {
@@ -45,8 +48,17 @@ function ownName(): string {
 export function watchArrivals(): void {
   const own = ownName();
   useGathering.setState({ lost: leftOver(localStorage, own, Date.now()) });
-  const write = () => writeDown(localStorage, own, onTheWay(), Date.now());
-  useGathering.subscribe(write);
+  let due = 0;
+  const write = () => {
+    clearTimeout(due);
+    due = 0;
+    writeDown(localStorage, own, onTheWay(), Date.now());
+  };
+  // Files say many times a second how far they are, and thousands may be named: not each stroke is written.
+  useGathering.subscribe(() => {
+    due ||= window.setTimeout(write, SOON);
+  });
+  addEventListener('pagehide', write);
   setInterval(() => onTheWay().length > 0 && write(), SAYS);
   addEventListener('beforeunload', (event) => {
     if (onTheWay().length > 0) event.preventDefault();

@@ -27,5 +27,5 @@ export function usePaste(take: (files: File[]) => void): void {
     };
     document.addEventListener('paste', paste);
     return () => document.removeEventListener('paste', paste);
-  }, [take]);
+  });
 }

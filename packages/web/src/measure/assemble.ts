@@ -84,16 +84,19 @@ interface StylePlace extends StyleText {
   put: (css: string) => void;
 }
 
-/** Where a link's sheet is read on screens: not one for print, nor one that waits to be chosen. */
-function isForScreens(link: Element): boolean {
-  const media = (link.getAttribute('media') ?? '').trim().toLowerCase();
-  const isChosen = !link.getAttribute('rel')!.toLowerCase().includes('alternate');
-  return isChosen && !link.hasAttribute('disabled') && media !== 'print' && media !== 'speech';
-}
+/** False for a sheet that waits to be chosen. */
+const isRead = (link: Element): boolean =>
+  !link.getAttribute('rel')!.toLowerCase().includes('alternate') && !link.hasAttribute('disabled');
+
+/** False for a sheet that nobody needs to see the page. */
+const isForScreens = (link: Element): boolean =>
+  !['print', 'speech'].includes((link.getAttribute('media') ?? '').trim().toLowerCase());
 
 /** Stylesheets that a page names and that are not among the files, as it names them. */
 function unstyledBy(document: Document, page: string, sheets: ReadonlyMap<string, string>): string[] {
-  const named = [...document.querySelectorAll('link[rel~="stylesheet" i][href]')].filter(isForScreens);
+  const named = [...document.querySelectorAll('link[rel~="stylesheet" i][href]')].filter(
+    (link) => isRead(link) && isForScreens(link),
+  );
   const gone = named.filter((link) => {
     const path = pathOf(link.getAttribute('href')!, page);
     return path === null || !sheets.has(path);
@@ -106,10 +109,9 @@ function stylesOf(document: Document, page: string, sheets: ReadonlyMap<string, 
   /** Sheets that were linked; their text is never in a document as it is: browsers read it even where nobody sees it. */
   const linked = new Map<Element, { css: string; at: string }>();
   for (const link of document.querySelectorAll('link[rel~="stylesheet" i]')) {
-    const rel = link.getAttribute('rel')!.toLowerCase();
     const path = pathOf(link.getAttribute('href') ?? '', page);
     const css = path === null ? undefined : sheets.get(path);
-    if (css === undefined || rel.includes('alternate') || link.hasAttribute('disabled')) continue;
+    if (css === undefined || !isRead(link)) continue;
     const style = document.createElement('style');
     for (const name of ['media', 'id', 'class']) {
       const value = link.getAttribute(name);

@@ -1,25 +1,11 @@
 // A change that is not applied yet: what it costs, and the buttons that make it or drop it.
 import type { Site, Slot } from '@dusky-otter/core/contract';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
-import { api } from '../api/client.ts';
 import { useSetId } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
+import { costQuery, useRested } from './cost.ts';
 import { dropDraft, finished } from './drafts.ts';
-
-const REST = 400;
-
-/** A place once nothing has been changed for a moment: counting files goes through all photos of a site. */
-function useRested(value: Slot): Slot {
-  const text = JSON.stringify(value);
-  const [rested, setRested] = useState(text);
-  useEffect(() => {
-    const timer = setTimeout(() => setRested(text), REST);
-    return () => clearTimeout(timer);
-  }, [text]);
-  return useMemo(() => JSON.parse(rested) as Slot, [rested]);
-}
 
 /** What a change costs, and the buttons that make it or drop it. */
 export function Apply({ site, slot, readable }: { site: Site; slot: Slot; readable: boolean }) {
@@ -32,8 +18,7 @@ export function Apply({ site, slot, readable }: { site: Site; slot: Slot; readab
     isFetching,
     error,
   } = useQuery({
-    queryKey: ['place-cost', setId, asked, site.version],
-    queryFn: () => api.placeCost(setId, slot.id, asked),
+    ...costQuery(setId, asked, site.version),
     enabled: readable && named && asked.name !== '',
     placeholderData: (before) => before,
   });

@@ -1,27 +1,31 @@
 // Several changes of places that wait: applied at once, as one step that one undo takes back, or dropped.
 import type { Site, Slot } from '@dusky-otter/core/contract';
-import { useQuery } from '@tanstack/react-query';
-import { api } from '../api/client.ts';
+import { useQueries } from '@tanstack/react-query';
 import { useSetId } from '../server/hooks.ts';
 import { edit } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { some } from '../ui/some.ts';
+import { costQuery, useRested } from './cost.ts';
 import { draftOf, dropDraft, finished, useDrafts, widthRead } from './drafts.ts';
 
 const sumOf = (numbers: readonly number[]): number => numbers.reduce((sum, one) => sum + one, 0);
 
-/** What all changes together make, in words; each place is counted by itself. */
+/** What all changes together make, in words; each place is counted by itself, once nothing is typed any more. */
 function useCost(site: Site, values: readonly Slot[]): string {
   const setId = useSetId();
-  const { data, error } = useQuery({
-    queryKey: ['places-cost', setId, values, site.version],
-    queryFn: () => Promise.all(values.map((value) => api.placeCost(setId, value.id, value))),
-    enabled: values.length > 1,
-    placeholderData: (before) => before,
+  const asked = useRested(values);
+  const answers = useQueries({
+    queries: asked.map((value) => ({
+      ...costQuery(setId, value, site.version),
+      enabled: asked.length > 1,
+    })),
   });
+  const error = answers.find((answer) => answer.error)?.error;
   if (error) return error.message;
-  if (!data) return 'Counting the files…';
-  return `${sumOf(data.map(({ toMake }) => toMake))} files to be made, ${sumOf(data.map(({ toGo }) => toGo))} go.`;
+  const costs = answers.flatMap(({ data }) => data ?? []);
+  const isCounted = costs.length === values.length && JSON.stringify(asked) === JSON.stringify(values);
+  if (!isCounted) return 'Counting the files…';
+  return `${sumOf(costs.map(({ toMake }) => toMake))} files to be made, ${sumOf(costs.map(({ toGo }) => toGo))} go.`;
 }
 
 /** @param places those of the site, as they are saved */

@@ -1,10 +1,11 @@
 // Photos that are dropped or pasted on the first screen: into a set that is there, or a new one; a site is made on the way.
 import type { SiteSummary } from '@dusky-otter/core/contract';
-import { useCallback, useState, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { useNavigate } from 'react-router';
 import { api, sentenceOf } from '../api/client.ts';
 import { gather } from '../gather/arrivals.ts';
+import { DropSign } from '../gather/DropSign.tsx';
 import { meant, NOTHING_THERE } from '../gather/dropped.ts';
 import { usePaste } from '../gather/pasted.ts';
 import { notify, notifyFailure } from '../screen/screen.ts';
@@ -49,17 +50,13 @@ export function FirstDrop({ sites, className, children }: Props) {
     }
   };
   const newSetOf = async (siteId: number) => (await api.newSet(siteId, newSetName())).id;
-  const take = useCallback(
-    (files: readonly File[]) => {
-      const those = meant(files);
-      setProblem(null);
-      if (those.length === 0) notify(NOTHING_THERE, 'bad');
-      else if (sites?.length === 0) void into(async () => newSetOf((await api.newSite(SITE)).id), those);
-      else if (sites) setDropped(those);
-    },
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the rest only calls on
-    [sites],
-  );
+  const take = (files: readonly File[]) => {
+    const those = meant(files);
+    setProblem(null);
+    if (those.length === 0) notify(NOTHING_THERE, 'bad');
+    else if (sites?.length === 0) void into(async () => newSetOf((await api.newSite(SITE)).id), those);
+    else if (sites) setDropped(those);
+  };
   usePaste(take);
   const { getRootProps, isDragActive } = useDropzone({
     onDrop: take,
@@ -71,9 +68,11 @@ export function FirstDrop({ sites, className, children }: Props) {
     <div {...getRootProps({ role: undefined, tabIndex: undefined })} className={className}>
       {children}
       {isDragActive && (
-        <div className="pointer-events-none fixed inset-2 z-20 grid place-items-center border-2 border-dashed border-kelp bg-kelp-soft/90 font-title text-[22px] text-kelp-deep">
-          {sites?.length === 0 ? 'Let go to begin with these photos' : 'Let go, and say where they belong'}
-        </div>
+        <DropSign
+          said={
+            sites?.length === 0 ? 'Let go to begin with these photos' : 'Let go, and say where they belong'
+          }
+        />
       )}
       <Sheet
         open={dropped.length > 0}

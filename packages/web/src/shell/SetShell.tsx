@@ -3,6 +3,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { gather } from '../gather/arrivals.ts';
+import { DropSign } from '../gather/DropSign.tsx';
 import { meant, NOTHING_THERE } from '../gather/dropped.ts';
 import { usePaste } from '../gather/pasted.ts';
 import { clearScreen, notify, notifyFailure, openSheet, useScreen } from '../screen/screen.ts';
@@ -83,14 +84,11 @@ function Shell() {
     useCallback(() => setFinding(true), []),
     useCallback(() => openSheet('keys'), []),
   );
-  const take = useCallback(
-    (dropped: readonly File[]) => {
-      const files = meant(dropped);
-      if (files.length === 0) notify(NOTHING_THERE, 'bad');
-      else gather(setId, files).catch(notifyFailure);
-    },
-    [setId],
-  );
+  const take = (dropped: readonly File[]) => {
+    const files = meant(dropped);
+    if (files.length === 0) notify(NOTHING_THERE, 'bad');
+    else gather(setId, files).catch(notifyFailure);
+  };
   usePaste(take);
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: take,
@@ -146,11 +144,7 @@ function Shell() {
       ) : (
         <main className="bg-sheet p-8 text-ink-2">Opening the set…</main>
       )}
-      {isDragActive && (
-        <div className="pointer-events-none fixed inset-2 z-20 grid place-items-center border-2 border-dashed border-kelp bg-kelp-soft/90 font-title text-[22px] text-kelp-deep">
-          Let go to add the photos
-        </div>
-      )}
+      {isDragActive && <DropSign said="Let go to add the photos" />}
       <Finder open={finding} onClose={() => setFinding(false)} setId={setId} chooseFiles={open} />
       <KeysHelp open={helping} onClose={() => openSheet(null)} />
       <Meetings />

@@ -167,7 +167,7 @@ function isMashed(text: string): boolean {
 /** Who writes more words than this means something by them. */
 const MOST_WORDS = 8;
 
-/** "[Alt]", "<image>", "– photo –": the same without what stands around it. */
+/** A whole text that stands in for words, alone or with a number. */
 const isStandIn = (heard: string, book: WordBook): boolean => {
   const standIns = standInsOf(book);
   return standIns.has(heard) || standIns.has(heard.replace(/ ?\d+$/, ''));

@@ -44,7 +44,7 @@ const stemOf = (word: string): string => word.replace(/(?:es|en|s|e|n)$/, '');
 const isCounted = (heard: readonly string[], at: number): boolean =>
   /^\d/.test(heard[at - 1] ?? '') || /^\d/.test(heard[at + 1] ?? '');
 
-/** How often the word is said that is said most, beside no number; of goods that a word begins ("hotel lake") as well. */
+/** The word that is said most, and how often; where a number stands beside it, it is not counted. */
 function oftenest({ heard, content }: Read): [string, number] {
   const carries = new Set(content);
   const counts = new Map<string, [string, number]>();
@@ -115,15 +115,18 @@ const isTyped = ({ alt, book, items }: Read, times: number): boolean =>
   !/[.!?]$/.test(alt) &&
   !/\band\b/.test(alt);
 
+const hashtagsIn = (alt: string): number => alt.match(/#[\p{L}\p{N}]+/gu)?.length ?? 0;
+
 /** Why a text reads as words to be found by, or null. */
 function keywordReason(read: Read, says: WordContext['says']): string | null {
   const { alt, book, heard, content, items, joined } = read;
-  if ((alt.match(/#[\p{L}\p{N}]+/gu) ?? []).length >= 2) return says.hashtags;
+  if (hashtagsIn(alt) >= 2) return says.hashtags;
   if (isMeasured(read) && items.length >= LEAST_ITEMS - 1) return null;
-  const put = soldIn(read) + subjectsIn(read) + praiseIn(read) / 2;
+  const sold = soldIn(read);
+  const put = sold + subjectsIn(read) + praiseIn(read) / 2;
   const [often, times] = oftenest(read);
   if (isBareList(read) && !isLedIn(read)) {
-    if (soldIn(read) > 0 || put >= LISTED || times >= 3 || isTyped(read, times)) return says.keywords;
+    if (sold > 0 || put >= LISTED || times >= 3 || isTyped(read, times)) return says.keywords;
     if (isVaried(read)) return says.keywords;
   }
   if (items.length >= 3 && /\|/.test(alt) && joined < 0.25) return says.keywords;
@@ -131,7 +134,6 @@ function keywordReason(read: Read, says: WordContext['says']): string | null {
   // A chain has no marks and nothing that joins.
   if (/[,;:.!?“”„()–—]|\s-\s/u.test(alt.replace(/[.!?]$/, ''))) return null;
   if (content.length < LEAST_CHAIN || joined > 0.1) return null;
-  const sold = soldIn(read);
   if (sold >= 2 || (sold >= 1 && put >= 2) || put >= NEVER_SAID) return says.keywordString;
   const isLoose = book.capitalNouns
     ? allNouns(alt, heard.length)
@@ -166,8 +168,7 @@ export const keywordList: WordCheck = (context) => {
   if (stutter) return stutter;
   // A programme, a menu or a price list that the picture shows is what there is to tell.
   if (words.role === 'text' || words.role === 'complex') {
-    const tags = words.alt.match(/#[\p{L}\p{N}]+/gu) ?? [];
-    return tags.length >= LEAST_ITEMS ? finding(context, 'keyword-list', says.hashtags) : null;
+    return hashtagsIn(words.alt) >= LEAST_ITEMS ? finding(context, 'keyword-list', says.hashtags) : null;
   }
   const stuffed = stuffedWith(words.alt, terms, book);
   const reason =
