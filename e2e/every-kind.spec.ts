@@ -24,12 +24,15 @@ const address = (query: Record<string, string>) => `${specimen.origin}/?${new UR
 
 /** Whether one of the page's viewers opens, what it shows, and that it closes. */
 async function looksLarge(page: Page, closed: () => Promise<unknown> = async () => undefined): Promise<void> {
+  const before = page.url();
   await page.locator('.dusky-grid a[data-dusky-open]').first().click();
   const viewer = page.getByRole('dialog');
   await viewer.locator('img').evaluate((img: HTMLImageElement) => img.decode());
   await closed();
   await page.keyboard.press('Escape');
   await expect(viewer).toHaveCount(0);
+  // Closing goes back, and a page that is still going back drops where it is sent next.
+  await expect(page).toHaveURL(before);
 }
 
 /** What a reader can press, and where every picture stands. */
