@@ -43,6 +43,15 @@ export interface SlotShape {
   to: number | null;
 }
 
+/** How high a picture may stand. */
+export interface Tallest {
+  /** In CSS px, or in hundredths of the window's height. */
+  height: number;
+  unit: 'px' | 'vh';
+  /** true: as wide as planned, and cut off above and below; false: seen whole, and narrower. */
+  cut: boolean;
+}
+
 /** A kind of place on the pages of a site. Editors read "place". */
 export interface Slot {
   id: SlotId;
@@ -58,6 +67,8 @@ export interface Slot {
   loading: 'first' | 'lazy';
   /** Largest display box in CSS px for slots that show the whole photo; null where width alone decides. */
   fit: Size | null;
+  /** How high it may stand; absent where its shape alone says so. */
+  tallest?: Tallest;
   /** The width as an editor said or typed it; absent where it was never written out. */
   said?: string;
   /** Where its width was measured; absent where it was not. */

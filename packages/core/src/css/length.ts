@@ -11,6 +11,8 @@ export interface LengthContext {
   em: number;
   /** Device px per CSS px, for conditions on the resolution; 1 where it is not given. */
   density?: number;
+  /** Height of the window in CSS px; without it a part of it is an error. */
+  height?: number;
   /** What 100 % is; without it a percentage is an error, as it is in `sizes`. */
   container?: WidthRule;
 }
@@ -36,6 +38,13 @@ const OF_WIDTH = new Set(['vw', 'svw', 'lvw', 'dvw', 'vi', 'svi', 'lvi', 'dvi'])
 const OF_HEIGHT = /^[sld]?(?:vh|vb|vmin|vmax)$/;
 const UNITS = 'px, vw, rem, em or % of a container';
 
+/** A part of the window's height, or of the smaller or larger of its sides. */
+function ofHeight(unit: string, part: number, height: number): WidthRule {
+  const [high, wide]: WidthRule[] = [constant(part * height), [{ from: 0, vw: part, px: 0 }]];
+  if (unit.endsWith('vmin')) return extreme(high!, wide!, 'min');
+  return unit.endsWith('vmax') ? extreme(high!, wide!, 'max') : high!;
+}
+
 function lengthOf(reader: TokenReader, token: Token, context: LengthContext): WidthRule {
   const { value, unit } = token;
   const absolute = ABSOLUTE.get(unit);
@@ -48,7 +57,8 @@ function lengthOf(reader: TokenReader, token: Token, context: LengthContext): Wi
     reader.fail('a percentage needs a container to be a part of, and here is none.', token);
   }
   if (OF_HEIGHT.test(unit)) {
-    reader.fail(`“${unit}” hangs on the height of the window; use ${UNITS}.`, token);
+    if (context.height !== undefined) return ofHeight(unit, value / 100, context.height);
+    reader.fail(`“${unit}” hangs on the height of the window; use ${UNITS}, and say “at most 70vh high” behind the width.`, token);
   }
   return reader.fail(`“${unit}” is not a unit that works here; use ${UNITS}.`, token);
 }

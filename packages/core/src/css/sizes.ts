@@ -68,13 +68,18 @@ function splitAtCommas(text: string): string[] {
  * condition is not looked at, and 100vw holds where nothing else does. A condition on anything but width and
  * resolution counts as a mistake, for it can't be worked out.
  * @param density device px per CSS px.
+ * @param height of the window, CSS px; without it an entry that hangs on it is left out.
  */
-export function browserSizes(text: string, density = 1): WidthRule {
+export function browserSizes(text: string, density = 1, height?: number): WidthRule {
   const entries: SourceSize[] = [];
   for (const part of splitAtCommas(text)) {
     try {
       const reader = new TokenReader(part);
-      const entry = readEntry(reader, { ...INITIAL_CONTEXT, density });
+      const entry = readEntry(reader, {
+        ...INITIAL_CONTEXT,
+        density,
+        ...(height !== undefined && { height }),
+      });
       if (!reader.is('end')) continue;
       entries.push(entry);
       if (!entry.spans) break;
@@ -101,6 +106,12 @@ export function cssLength(line: Pick<WidthPiece, 'vw' | 'px'>): string {
   const bare = bareLength(line);
   return bare.includes(' ') ? `calc(${bare})` : bare;
 }
+
+/** A length that is never more than another: both as CSS. */
+const atMost = (length: string, most: string): string => {
+  const inside = /^(?:min|calc)\((.*)\)$/.exec(length)?.[1] ?? length;
+  return `min(${inside}, ${most})`;
+};
 
 /** Lines are compared up to this viewport width in CSS px; beyond it no window is expected. */
 const WIDEST = 10_000;
@@ -167,10 +178,15 @@ function bentTwice(parts: readonly Part[], turn: number, bends: readonly number[
 /**
  * The `sizes` attribute of a rule with the fewest conditions that keep the error within 1 CSS px, largest
  * viewport first, the last length without a condition. `range` leaves out what a `<source media>` has already
- * excluded; `also` is a condition that every entry has besides. From the top, each length takes in as many pieces as it can say; since a length that says a run
+ * excluded; `also` is a condition that every entry has besides; no entry is more than `most`, a CSS length. From the top, each length takes in as many pieces as it can say; since a length that says a run
  * says each part of it, no other split needs fewer.
  */
-export function sizesOf(rule: WidthRule, range: Span = EVERYWHERE, also: string | null = null): string {
+export function sizesOf(
+  rule: WidthRule,
+  range: Span = EVERYWHERE,
+  also: string | null = null,
+  most: string | null = null,
+): string {
   const parts: Part[] = rule
     .map((piece, i) => ({
       from: Math.max(piece.from, range.from),
@@ -196,7 +212,8 @@ export function sizesOf(rule: WidthRule, range: Span = EVERYWHERE, also: string 
     .map(({ from, text }, i) => {
       const width = i === lengths.length - 1 ? null : `(min-width: ${cssNumber(from)}px)`;
       const conditions = [also, width].filter((condition) => condition !== null).join(' and ');
-      return conditions ? `${conditions} ${text}` : text;
+      const length = most === null ? text : atMost(text, most);
+      return conditions ? `${conditions} ${length}` : length;
     })
     .join(', ');
 }

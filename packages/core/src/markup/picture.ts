@@ -14,9 +14,11 @@ import type {
 } from '../contract/index.ts';
 import { cssLength, sizesOf } from '../css/sizes.ts';
 import { scaled, type Span } from '../css/width-rule.ts';
+import { ratioOf } from '../geometry/geometry.ts';
 import { cropIn, placementIn, plainWidth, wordsIn } from '../plan/plan.ts';
 import { DENSE_SCREEN } from '../slots/devices.ts';
 import { ruleFor, spanOf } from '../slots/slots.ts';
+import { widestByHeight } from '../slots/tallest.ts';
 import { srcsetOf } from '../source/srcset.ts';
 import { MIME } from '../weight/format.ts';
 import { offeredFormats } from '../weight/served.ts';
@@ -71,14 +73,18 @@ interface ShapePart {
   fallback: RowVariant;
 }
 
-/** `sizes` with a smaller width for screens denser than any file is planned for; see `DENSE_SCREEN`. */
-export function toldSizes(rule: WidthRule, range: Span): string {
-  const dense = sizesOf(
-    scaled(rule, DENSE_SCREEN.share),
-    range,
-    `(min-resolution: ${DENSE_SCREEN.from}dppx)`,
-  );
-  return `${dense}, ${sizesOf(rule, range)}`;
+/**
+ * `sizes` with a smaller width for screens denser than any file is planned for; see `DENSE_SCREEN`.
+ * @param widest the most that a height limit leaves, for a part 0 to 1 of it, as a CSS length
+ */
+export function toldSizes(
+  rule: WidthRule,
+  range: Span,
+  widest: (share: number) => string | null = () => null,
+): string {
+  const { share, from } = DENSE_SCREEN;
+  const dense = sizesOf(scaled(rule, share), range, `(min-resolution: ${from}dppx)`, widest(share));
+  return `${dense}, ${sizesOf(rule, range, null, widest(1))}`;
 }
 
 function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
@@ -90,12 +96,17 @@ function partOf(options: PictureOptions, part: SlotShape): ShapePart | null {
     .filter((list) => list.length > 0);
   const plainFormat = byFormat.at(-1);
   if (!plainFormat) return null;
-  const rule = ruleFor(slot, part.shape, cropIn(row, slot.id, part.shape));
+  const crop = cropIn(row, slot.id, part.shape);
+  const rule = ruleFor(slot, part.shape, crop);
+  const ratio = ratioOf(part.shape, crop);
+  // A limit in px is part of the rule.
+  const widest = (share: number) =>
+    slot.tallest?.unit === 'vh' ? widestByHeight(slot, ratio * share) : null;
   return {
     part,
-    sizes: toldSizes(rule, spanOf(part)),
+    sizes: toldSizes(rule, spanOf(part), widest),
     byFormat,
-    fallback: fallbackOf(plainFormat, plainWidth(slot, part, cropIn(row, slot.id, part.shape))),
+    fallback: fallbackOf(plainFormat, plainWidth(slot, part, crop)),
   };
 }
 
@@ -211,11 +222,18 @@ function linked(picture: string, options: PictureOptions, alone = false): string
   return alone ? `${open}${inside.join(' ')}</a>` : `${open}\n${indent(inside.join('\n'))}\n</a>`;
 }
 
-/** A fitted slot ends where this photo's box ends; the other slots' widths stand in the stylesheet. */
+/** A fitted slot ends where this photo's box, or its height, ends; the other slots' widths stand in the stylesheet. */
 function mostOf({ row, slot }: PictureOptions): string | null {
-  const own = slot.shapes[0]!.shape;
-  const widest = slot.fit && ruleFor(slot, own, cropIn(row, slot.id, own)).at(-1);
-  return widest ? `--${OWN}-most: ${cssLength(widest)}` : null;
+  const { shape } = slot.shapes[0]!;
+  const crop = cropIn(row, slot.id, shape);
+  const box = slot.fit && ruleFor(slot, shape, crop).at(-1);
+  const limits = [
+    box && cssLength(box),
+    // Of places with shapes the stylesheet says it.
+    shape === 'own' && widestByHeight(slot, ratioOf(shape, crop)),
+  ].filter(Boolean);
+  if (limits.length === 0) return null;
+  return `--${OWN}-most: ${limits.length === 1 ? limits[0] : `min(${limits.join(', ')})`}`;
 }
 
 /** What is said below a picture, as markup; "" for nothing. */

@@ -3,6 +3,8 @@
 import type { PlanContext, Slot, SlotId, WidthPiece } from '../contract/index.ts';
 import { cssLength, cssNumber } from '../css/sizes.ts';
 import { pieceAt } from '../css/width-rule.ts';
+import { ratioOf } from '../geometry/geometry.ts';
+import { tallestCss, widestByHeight } from '../slots/tallest.ts';
 import { rowsOf, USUAL_GAP } from '../slots/typed-width.ts';
 
 /** Every class, custom property and id of ours begins with this: none of it meets a name of the host page. */
@@ -22,8 +24,8 @@ export const rowClass = (slot: SlotId): string => `${OWN}-row ${OWN}-row-${slot}
 const BASE = `/* Photos: each is as wide as its container, and at most as wide as its place. */
 .${OWN}-photo { --${OWN}-vw: 1vw; display: block !important; box-sizing: border-box !important; float: none !important; width: 100% !important; min-width: 0 !important; margin-left: 0 !important; margin-right: 0 !important; padding: 0 !important; border: 0 !important; }
 .${OWN}-photo picture, .${OWN}-photo > a { display: block !important; width: auto !important; max-width: none !important; margin: 0 !important; padding: 0 !important; border: 0 !important; }
-.${OWN}-photo img { display: block !important; box-sizing: border-box !important; float: none !important; width: 100% !important; min-width: 0 !important; max-width: 100% !important; height: auto !important; min-height: 0 !important; max-height: none !important; margin: 0 !important; padding: 0 !important; border: 0 !important; object-fit: cover !important; }
-img.${OWN}-photo { margin: 0 !important; height: auto !important; min-height: 0 !important; max-height: none !important; object-fit: cover !important; }
+.${OWN}-photo img { display: block !important; box-sizing: border-box !important; float: none !important; width: 100% !important; min-width: 0 !important; max-width: 100% !important; height: auto !important; min-height: 0 !important; margin: 0 !important; padding: 0 !important; border: 0 !important; object-fit: cover !important; }
+img.${OWN}-photo { margin: 0 !important; height: auto !important; min-height: 0 !important; object-fit: cover !important; }
 .${OWN}-photo figcaption { padding: 6px 0 0; font-size: 0.875rem; }
 .${OWN}-photo details { padding: 4px 0 0; font-size: 0.875rem; overflow-x: auto; }
 .${OWN}-photo details th, .${OWN}-photo details td { padding: 4px 12px 4px 0; text-align: start; vertical-align: top; }
@@ -78,6 +80,20 @@ const ratios = (slot: Slot): string[] =>
       return part.from > 0 ? `@media (min-width: ${part.from}px) { ${rule} }` : rule;
     });
 
+/** What a place's height leaves: pictures cut to it, or as narrow as they are seen whole in it. */
+function heightRules(slot: Slot): string[] {
+  const { tallest } = slot;
+  const own = `.${OWN}-in-${slot.id}`;
+  if (tallest?.cut) return [`${own} img, img${own} { max-height: ${tallestCss(tallest)} !important; }`];
+  return slot.shapes
+    .filter(({ shape }) => shape !== 'own')
+    .reverse()
+    .flatMap(({ shape, from }) => {
+      const widest = widestByHeight(slot, ratioOf(shape, { width: 1, height: 1 }));
+      return widest === null ? [] : [atWindow(from, `${own} { --${OWN}-most: ${widest}; }`)];
+    });
+}
+
 /** Rows of a place whose pictures were said to stand so many across: no more of them, with the space said between. */
 function rowRules(slot: Slot): string[] {
   const said = rowsOf(slot);
@@ -101,8 +117,12 @@ export const figureStyles = ({ slots }: Pick<PlanContext, 'slots'>): string =>
     // Arrangements have stylesheets of their own; see markup/arranged.
     .filter(({ arranged, of }) => arranged === undefined && of === undefined)
     .map((slot) =>
-      [`/* ${slot.name.replace(/\*\//g, '* /')} */`, widest(slot), ...ratios(slot), ...rowRules(slot)].join(
-        '\n',
-      ),
+      [
+        `/* ${slot.name.replace(/\*\//g, '* /')} */`,
+        widest(slot),
+        ...ratios(slot),
+        ...heightRules(slot),
+        ...rowRules(slot),
+      ].join('\n'),
     )
     .join('\n\n')}\n`;

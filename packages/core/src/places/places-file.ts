@@ -1,10 +1,11 @@
 // Places as a file: written from a site, read into another. Open JSON; docs/schema/places.schema.json describes it.
-import type { ShapeId, Slot, SlotId } from '../contract/index.ts';
+import type { ShapeId, Slot, SlotId, Tallest } from '../contract/index.ts';
 import { CssError } from '../css/errors.ts';
 import { sizesOf } from '../css/sizes.ts';
 import { roundHalfUp } from '../geometry/geometry.ts';
 import { derivedBudget } from '../slots/budget.ts';
 import { isSlotId, LONGEST_SLOT_ID, slotProblem } from './problem.ts';
+import { keptHeight } from '../slots/tallest.ts';
 import { readWidth } from '../slots/typed-width.ts';
 
 const KIND = 'dusky-otter/places';
@@ -23,6 +24,7 @@ export function writePlaces(slots: readonly Slot[]): string {
     sizes: sizesOf(slot.rule),
     shapes: slot.shapes.map(({ shape, from }) => ({ from, shape })),
     fit: slot.fit,
+    ...(slot.tallest && { tallest: slot.tallest }),
     budgetBytes: slot.budget,
     loading: slot.loading,
   }));
@@ -69,6 +71,19 @@ function shapesOf(value: unknown, at: string): Slot['shapes'] {
   return falling.map((part, i) => ({ ...part, to: i === 0 ? null : falling[i - 1]!.from }));
 }
 
+function tallestOf(value: unknown, at: string): Tallest | undefined {
+  if (value === undefined || value === null) return undefined;
+  const isLimit =
+    isObject(value) &&
+    typeof value.height === 'number' &&
+    (value.unit === 'px' || value.unit === 'vh') &&
+    typeof value.cut === 'boolean';
+  if (!isLimit)
+    return fail(`${at}: “tallest” has “height”, “unit” ("px" or "vh") and “cut” (true or false).`);
+  const { height, unit, cut } = value as unknown as Tallest;
+  return { height, unit, cut };
+}
+
 function slotOf(value: unknown, at: string, taken: readonly SlotId[]): Slot {
   if (!isObject(value)) return fail(`${at} is no place.`);
   const { id, name, hint = '', width, fit = null, budgetBytes, loading = 'lazy' } = value;
@@ -85,6 +100,7 @@ function slotOf(value: unknown, at: string, taken: readonly SlotId[]): Slot {
       ? { width: fit.width, height: fit.height }
       : null;
   if (fit !== null && !box) return fail(`${called}: “fit” is null or a width and a height in px.`);
+  const tallest = tallestOf(value.tallest, called);
   let read;
   try {
     read = readWidth(width);
@@ -93,6 +109,7 @@ function slotOf(value: unknown, at: string, taken: readonly SlotId[]): Slot {
     throw error;
   }
   const shapes = shapesOf(value.shapes, called);
+  const height = tallest ?? (read.height ? keptHeight(read.height, { shapes }) : undefined);
   const slot: Slot = {
     id: slotIdFor(typeof id === 'string' && isSlotId(id) ? id : name, taken),
     name: name.trim(),
@@ -101,6 +118,7 @@ function slotOf(value: unknown, at: string, taken: readonly SlotId[]): Slot {
     said: width,
     shapes,
     fit: box,
+    ...(height && { tallest: height }),
     budget: typeof budgetBytes === 'number' ? Math.max(1, roundHalfUp(budgetBytes)) : 1,
     loading,
   };

@@ -6,6 +6,7 @@ import { SHAPE } from '../geometry/geometry.ts';
 import { lineProblem, othersProblem, textsProblem } from '../html/languages.ts';
 import { largeId, slotsOfArrangement } from '../arrange/cells.ts';
 import { arrangementProblems } from '../arrange/options.ts';
+import { TALLEST_MOST } from '../slots/phrase-height.ts';
 import { LONGEST_WIDTH, readWidth } from '../slots/typed-width.ts';
 
 export const LONGEST_SLOT_ID = 40;
@@ -60,10 +61,12 @@ function shapesProblem({ shapes }: Slot): string | null {
 const WINDOWS = [320, 390, 600, 820, 1280, 1920, 2560];
 
 /** What an editor reads as the width has to be the width that is planned. */
-function saidProblem({ said, rule }: Slot): string | null {
+function saidProblem({ said, rule, tallest }: Slot): string | null {
   if (said === undefined) return null;
   try {
-    const read = readWidth(said).rule;
+    const { rule: read, height } = readWidth(said);
+    if (height && (height.height !== tallest?.height || height.unit !== tallest.unit))
+      return 'The height that was said is not the height that is kept.';
     const same = WINDOWS.every((window) => Math.abs(widthAt(read, window) - widthAt(rule, window)) < 0.01);
     return same ? null : 'The width that was said is not the width of the rule.';
   } catch (error) {
@@ -108,6 +111,8 @@ export function slotProblem(slot: Slot): string | null {
   if (!(slot.budget >= 1 && slot.budget <= budget)) return `A budget is 1 to ${budget} bytes.`;
   if (slot.fit && [slot.fit.width, slot.fit.height].some((side) => !(side >= 1 && side <= fit)))
     return `A box to fit into is 1 to ${fit} px wide and high.`;
+  if (slot.tallest && !(slot.tallest.height >= 1 && slot.tallest.height <= TALLEST_MOST[slot.tallest.unit]))
+    return `A picture may be 1 to ${TALLEST_MOST.px} px high, or 1 to ${TALLEST_MOST.vh} vh.`;
   return (
     ruleProblem(slot) ??
     shapesProblem(slot) ??

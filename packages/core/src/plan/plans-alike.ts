@@ -2,8 +2,8 @@
 import type { PlanContext, Slot } from '../contract/index.ts';
 
 /** What plans, weights and findings hang on of a place; its texts and where its width came from are not among it. */
-const planned = ({ id, rule, shapes, budget, loading, fit, of }: Slot) => ({
-  ...{ id, rule, shapes, budget, loading, fit, of },
+const planned = ({ id, rule, shapes, budget, loading, fit, tallest, of }: Slot) => ({
+  ...{ id, rule, shapes, budget, loading, fit, tallest, of },
 });
 
 /** What they hang on of a site: its places, rules and devices, and the language that is shown. */

@@ -5,6 +5,7 @@ import { widthAt } from '../css/width-rule.ts';
 import { heightFor, ratioOf } from '../geometry/geometry.ts';
 import { PHONE } from './devices.ts';
 import { shapeAt } from './slots.ts';
+import { tallestIn } from './tallest.ts';
 
 /** A slow phone line: 1.6 Mbit/s with 150 ms there and back. */
 export const SLOW_LINE = { bytesPerSecond: 200_000, roundTrip: 0.15 } as const;
@@ -33,15 +34,20 @@ const STEP = 5_000;
  * @param alone nothing else stands on the screen with it: all the bytes are its own.
  */
 export function derivedBudget(
-  slot: Pick<Slot, 'rule' | 'shapes' | 'fit'>,
+  slot: Pick<Slot, 'rule' | 'shapes' | 'fit' | 'tallest'>,
   { alone = false }: { alone?: boolean } = {},
 ): number {
   if (alone) return FIRST_SCREEN_BYTES;
   const shape = shapeAt(slot as Slot, PHONE.viewport)?.shape ?? 'own';
   const ratio = ratioOf(shape, OWN);
   const room = slot.fit ? Math.min(slot.fit.width, slot.fit.height * ratio) : Infinity;
-  const width = Math.min(widthAt(slot.rule, PHONE.viewport), room);
-  const area = Math.min(SCREEN.width, width) * Math.min(SCREEN.height, heightFor(width, ratio));
+  const most = slot.tallest ? tallestIn(slot.tallest, SCREEN.height) : Infinity;
+  const width = Math.min(
+    widthAt(slot.rule, PHONE.viewport),
+    room,
+    slot.tallest?.cut === false ? most * ratio : Infinity,
+  );
+  const area = Math.min(SCREEN.width, width) * Math.min(SCREEN.height, most, heightFor(width, ratio));
   const bytes = (FIRST_SCREEN_BYTES * area) / (SCREEN.width * SCREEN.height);
   return Math.max(STEP, Math.round(bytes / STEP) * STEP);
 }

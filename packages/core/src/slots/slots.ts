@@ -49,13 +49,23 @@ function evenCellOf({ arranged }: Slot): number | null {
 }
 
 /** Whether a photo's own crop decides how wide it is seen: otherwise all photos of a slot share their widths. */
-export const hangsOnCrop = (slot: Slot): boolean => slot.fit !== null || evenCellOf(slot) !== null;
+export const hangsOnCrop = (slot: Slot): boolean =>
+  slot.fit !== null || evenCellOf(slot) !== null || wholeHeight(slot) !== null;
 
-/** The display width rule of one shape in a slot; a fitted slot shows no photo above its own pixels. */
+/** Height in CSS px that pictures are seen whole in; null where there is none, or where it hangs on the window's. */
+const wholeHeight = ({ tallest }: Slot): number | null =>
+  tallest && !tallest.cut && tallest.unit === 'px' ? tallest.height : null;
+
+/**
+ * The display width rule of one shape in a slot; a fitted slot shows no photo above its own pixels. A height that hangs on
+ * the window's is left out: files are planned for windows that are high enough.
+ */
 export function ruleFor(slot: Slot, shape: ShapeId, crop: Size): WidthRule {
   const ratio = ratioOf(shape, crop);
   const cell = evenCellOf(slot);
   if (cell !== null) return scaled(slot.rule, Math.min(1, ratio / cell));
+  const height = wholeHeight(slot);
+  if (height !== null && !slot.fit) return extreme(slot.rule, constant(height * ratio), 'min');
   if (!slot.fit) return slot.rule;
   const widest = contain({ width: crop.width, height: crop.width / ratio }, slot.fit).width;
   return extreme(slot.rule, constant(widest), 'min');

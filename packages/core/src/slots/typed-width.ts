@@ -4,6 +4,7 @@ import { CssError, UnknownWords } from '../css/errors.ts';
 import { parseSizes, sizesOf } from '../css/sizes.ts';
 import { widthAt } from '../css/width-rule.ts';
 import { readPhrase, type Across } from './phrase.ts';
+import { withoutHeight, type SaidHeight } from './phrase-height.ts';
 
 export interface TypedWidth {
   css: string;
@@ -11,6 +12,8 @@ export interface TypedWidth {
   across: readonly Across[];
   gap: number;
   fit: Size | null;
+  /** The height that was said with it; `cut` is null where it was not said how a picture fits. */
+  height: SaidHeight['height'];
   /** What was taken for granted, as sentences. */
   notes: readonly string[];
   /** Whether it was said in words. */
@@ -22,6 +25,9 @@ export const LONGEST_WIDTH = 500;
 /** CSS px that row mates of places stand apart where nobody said how far. */
 export const USUAL_GAP = 12;
 
+/** The width where only a height was said. */
+const WIDE = 'as wide as possible';
+
 /**
  * Reads a width in words or as CSS.
  * @throws CssError that names the character.
@@ -29,15 +35,17 @@ export const USUAL_GAP = 12;
 export function readWidth(text: string): TypedWidth {
   if (text.length > LONGEST_WIDTH)
     throw new CssError(text, LONGEST_WIDTH, `a width has up to ${LONGEST_WIDTH} characters.`);
-  const typed = cssOf(text);
-  const said = typed instanceof CssError ? readPhrase(text) : null;
-  if (said) return { ...said, words: true };
+  const { text: width, height } = withoutHeight(text);
+  if (height && width === '') return { ...readWidth(WIDE), height, words: true };
+  const typed = cssOf(width);
+  const said = typed instanceof CssError ? readPhrase(width) : null;
+  if (said) return { ...said, height, words: true };
   if (typed instanceof CssError) throw isSentence(text) ? new UnknownWords(text) : typed;
-  const css = text.trim();
+  const css = width.trim();
   const { rule, notes } = typed;
   if (!WINDOWS.some((window) => widthAt(rule, window) >= 1))
     throw new CssError(text, 0, 'this comes out as no width at all in every window.');
-  return { css, rule, across: [{ from: 0, count: 1 }], gap: 0, fit: null, notes, words: false };
+  return { css, rule, across: [{ from: 0, count: 1 }], gap: 0, fit: null, height, notes, words: false };
 }
 
 /** The width that CSS says, with what its units hang on; what is wrong with it where it is none. */
@@ -123,7 +131,7 @@ export const widthText = (slot: Pick<Slot, 'rule' | 'said'>): string => slot.sai
 
 /** How a place's pictures stand in rows: as its width was said, else one by one. */
 export function rowsOf(slot: Pick<Slot, 'said'>): { across: readonly Across[]; gap: number } | null {
-  const said = slot.said === undefined ? null : readPhrase(slot.said);
+  const said = slot.said === undefined ? null : readPhrase(withoutHeight(slot.said).text);
   return said && said.across.some(({ count: many }) => many > 1)
     ? { across: said.across, gap: said.gap }
     : null;

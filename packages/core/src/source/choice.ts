@@ -10,6 +10,8 @@ export interface Screen {
   viewport: number;
   /** Device px per CSS px. */
   density: number;
+  /** Viewport height in CSS px, for sizes that hang on it. */
+  height?: number;
 }
 
 /** A candidate with the density it would have when shown: file px per CSS px. */
@@ -54,7 +56,7 @@ export function chosenWidth(widths: readonly number[], display: number, density:
 
 /** The address that a browser loads from an `<img>` or `<source>`, or null when `srcset` holds nothing. */
 export function chosenUrl(srcset: string, sizes: string | null, screen: Screen): string | null {
-  const size = widthAt(browserSizes(sizes ?? '', screen.density), screen.viewport);
+  const size = widthAt(browserSizes(sizes ?? '', screen.density, screen.height), screen.viewport);
   const { candidates } = parseSrcset(srcset);
   const dense = candidates.map(({ url, width, density }) => ({
     candidate: url,

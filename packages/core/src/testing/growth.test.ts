@@ -14,6 +14,7 @@ import { breakpointsIn, pathOf, wholeSheet } from '../pages/css-files.ts';
 import { parseDevices } from '../slots/devices.ts';
 import { readPhrase } from '../slots/phrase.ts';
 import { readPlaces, slotIdFor } from '../places/places-file.ts';
+import { withoutHeight } from '../slots/phrase-height.ts';
 import { mendedWidth } from '../slots/typed-width.ts';
 import { parseSrcset } from '../source/srcset.ts';
 import { isPlaceholder, looksLikeFileName } from '../words/checks/absent.ts';
@@ -100,6 +101,7 @@ const READERS: Record<string, (text: string) => unknown> = {
     speakingNames(new Map([[1, speakingSlug({ title: text, alt: text }, text)]]), { a: 1 }),
   readPhrase,
   mendedWidth,
+  withoutHeight,
   readPlaces: (text) => readPlaces(text, []),
   slotIdFor: (text) => slotIdFor(text, []),
   wholeSheet: (text) => wholeSheet(text, 'a.css', { sheet: () => null, file: () => null }),

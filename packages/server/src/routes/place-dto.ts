@@ -9,6 +9,7 @@ import type {
   Slot,
   SlotId,
   SlotShape,
+  Tallest,
   WidthPiece,
 } from '@dusky-otter/core/contract';
 import { SHAPE } from '@dusky-otter/core/geometry';
@@ -18,6 +19,7 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsNumber,
@@ -64,6 +66,12 @@ class BoxDto {
   @IsNumber() @Min(1) @Max(PLACE_LIMITS.fit) height!: number;
 }
 
+class TallestDto implements Tallest {
+  @IsNumber() @Min(1) @Max(PLACE_LIMITS.fit) height!: number;
+  @IsIn(['px', 'vh']) unit!: Tallest['unit'];
+  @IsBoolean() cut!: boolean;
+}
+
 class MeasuredDto implements MeasuredWidth {
   @IsString() @MaxLength(200) page!: string;
   @Matches(/^\d{4}-\d\d-\d\dT[\d:.]{5,12}Z$/) on!: string;
@@ -106,6 +114,7 @@ export class SlotDto implements Slot {
   @ValidateNested()
   @Type(() => BoxDto)
   fit!: BoxDto | null;
+  @IfGiven() @IsObject() @ValidateNested() @Type(() => TallestDto) tallest?: TallestDto;
   @IfGiven() @IsString() @MaxLength(LONGEST_WIDTH) said?: string;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => MeasuredDto) measured?: MeasuredDto;
   @IfGiven() @IsObject() @ValidateNested() @Type(() => ArrangedDto) arranged?: ArrangedDto;

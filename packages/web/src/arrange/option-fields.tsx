@@ -151,7 +151,9 @@ export function Container({ rule, set }: { rule: WidthRule; set: (rule: WidthRul
   const take = () => {
     if (typed === null) return;
     try {
-      set(readWidth(typed).rule);
+      const { rule: read, height } = readWidth(typed);
+      if (height) return setProblem('What it stands in has a width alone: leave the height out.');
+      set(read);
       setTyped(null);
       setProblem(null);
     } catch (error) {

@@ -2,6 +2,7 @@
 // applied when the editor says so, for it may cost files.
 import type { Photo, PlaceUse, Site, Slot } from '@dusky-otter/core/contract';
 import { sizesOf, widthAt } from '@dusky-otter/core/css';
+import { tallestSaid } from '@dusky-otter/core/slots';
 import { useNavigate } from 'react-router';
 import { notify } from '../screen/screen.ts';
 import { useSetId } from '../server/hooks.ts';
@@ -9,10 +10,20 @@ import { edit } from '../server/state.ts';
 import { StateTag } from '../ui/marks.tsx';
 import { Apply } from './Apply.tsx';
 import { Budget } from './Budget.tsx';
-import { draftOf, dropDraft, keepDraft, useDrafts, widthRead, withWhole, withWidth } from './drafts.ts';
+import {
+  draftOf,
+  dropDraft,
+  keepDraft,
+  useDrafts,
+  widthRead,
+  withTallest,
+  withWhole,
+  withWidth,
+} from './drafts.ts';
 import { Either, HEAD, NumberField, PART } from './fields.tsx';
 import { countOf, filesOf, surplusIn } from './files.ts';
 import { FilesChart } from './FilesChart.tsx';
+import { HeightLimit } from './HeightLimit.tsx';
 import { Section } from './Section.tsx';
 import { Shapes } from './Shapes.tsx';
 import { SizesText } from './SizesText.tsx';
@@ -64,6 +75,7 @@ export function PlaceBench({ site, slot, text, use, photo, editDevices }: Props)
               Understood: {Math.round(widthAt(read.rule, 320))} px at 320
               {', '}
               {sizesOf(read.rule)}
+              {slot.tallest && `, ${tallestSaid(slot.tallest)}`}
             </StateTag>
           </p>
         )}
@@ -128,6 +140,13 @@ export function PlaceBench({ site, slot, text, use, photo, editDevices }: Props)
           ) : (
             <Shapes slot={slot} change={keep} />
           )}
+          <HeightLimit
+            tallest={slot.tallest}
+            change={(tallest) => {
+              const next = withTallest({ slot, width: text }, tallest);
+              keep(next.slot, next.width);
+            }}
+          />
           <div className="flex min-h-[32px] items-center gap-2 border-t border-rule">
             <span className="w-[76px] text-ink-2">Stands</span>
             <Either

@@ -1,10 +1,8 @@
 // The drawing of a place: every rule is a window, inked where the place lies in it; at four windows the rules part for the
 // picture itself, to scale.
 import type { Photo, Slot } from '@dusky-otter/core/contract';
-import { widthAt } from '@dusky-otter/core/css';
-import { ratioOf, heightFor } from '@dusky-otter/core/geometry';
 import { cropIn } from '@dusky-otter/core/plan';
-import { ruleFor, rowsOf, shapeAt } from '@dusky-otter/core/slots';
+import { rowsOf, shapeAt, shownSize, usualHeight } from '@dusky-otter/core/slots';
 import { CropPicture } from '../ui/CropPicture.tsx';
 import { shapeSaid } from './shapes-said.ts';
 
@@ -17,12 +15,11 @@ export const WINDOWS = [
 
 const OWN = { x: 0, y: 0, width: 3000, height: 2000 };
 
-/** Width of a place at a window, for a photo of this crop where it shows whole photos; CSS px. */
+/** Size of a place at a window of usual height, for a photo of this crop where it shows whole photos; CSS px. */
 export function widthIn(slot: Slot, window: number, photo: Photo | null): { width: number; height: number } {
   const part = shapeAt(slot, window) ?? slot.shapes[0]!;
   const crop = photo ? cropIn(photo, slot.id, part.shape) : OWN;
-  const width = widthAt(ruleFor(slot, part.shape, crop), window);
-  return { width, height: heightFor(width, ratioOf(part.shape, crop)) };
+  return shownSize(slot, part, crop, { width: window, height: usualHeight(window) });
 }
 
 /** Where the pictures of one row lie in a window: left edges and width in CSS px. */

@@ -1,7 +1,7 @@
 // Changes of places that are not applied yet. They belong to the browser until then, and outlive a reload.
-import type { ShapeId, Slot, SlotId } from '@dusky-otter/core/contract';
-import { CssError } from '@dusky-otter/core/css';
-import { mendedWidth, readWidth, type TypedWidth } from '@dusky-otter/core/slots';
+import type { ShapeId, Slot, SlotId, Tallest } from '@dusky-otter/core/contract';
+import { CssError, sizesOf } from '@dusky-otter/core/css';
+import { keptHeight, mendedWidth, readWidth, withoutHeight, type TypedWidth } from '@dusky-otter/core/slots';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { hintFor } from './shapes-said.ts';
@@ -70,16 +70,38 @@ export function widthRead(text: string): WidthRead {
 
 const everywhere = (shape: ShapeId): Slot['shapes'] => [{ shape, from: 0, to: null }];
 
-/** A place with another width: a box that was said makes it show whole photos. */
+/**
+ * A place with another width: a box that was said makes it show whole photos. A height that was said goes with its words;
+ * one that has a field of its own stays.
+ */
 export function withWidth(slot: Slot, text: string, read: TypedWidth): Slot {
   const next = { ...slot };
   // What was measured was another width.
   delete next.measured;
+  const shaped = { ...next, ...(read.fit && { fit: read.fit, shapes: everywhere('own') }) };
+  const wasSaid = withoutHeight(slot.said ?? '').height !== null;
+  const tallest = read.height ? keptHeight(read.height, shaped) : wasSaid ? undefined : slot.tallest;
+  return { ...limited(shaped, tallest), rule: read.rule, said: text.trim() };
+}
+
+function limited(slot: Slot, tallest: Tallest | undefined): Slot {
+  const next = { ...slot };
+  delete next.tallest;
+  return tallest ? { ...next, tallest } : next;
+}
+
+/** The width alone, where a height was said with it. */
+const widthAlone = (text: string, slot: Slot): string => {
+  const said = withoutHeight(text);
+  return said.height ? said.text || sizesOf(slot.rule) : text;
+};
+
+/** A draft with another height, or none: what was said of it with the width is said no more. */
+export function withTallest({ slot, width }: PlaceDraft, tallest: Tallest | undefined): PlaceDraft {
+  const next = limited(slot, tallest);
   return {
-    ...next,
-    rule: read.rule,
-    said: text.trim(),
-    ...(read.fit && { fit: read.fit, shapes: everywhere('own') }),
+    slot: { ...next, ...(next.said !== undefined && { said: widthAlone(next.said, slot) }) },
+    width: widthAlone(width, slot),
   };
 }
 

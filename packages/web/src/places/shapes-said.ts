@@ -1,6 +1,6 @@
 // Places in words: their shapes, and the hint that stands beside their names elsewhere.
 import type { ShapeId, Slot } from '@dusky-otter/core/contract';
-import { widthText } from '@dusky-otter/core/slots';
+import { tallestSaid, widthText, withoutHeight } from '@dusky-otter/core/slots';
 
 const MOST_HINT = 120;
 
@@ -20,6 +20,7 @@ export const shapesSaid = ({ shapes }: Pick<Slot, 'shapes'>): string =>
 
 export function hintFor(slot: Slot): string {
   const whole = slot.shapes[0]?.shape === 'own' ? 'whole photo' : shapesSaid(slot);
-  const hint = `${whole}, ${widthText(slot)}`;
+  const { text } = withoutHeight(widthText(slot));
+  const hint = [whole, text, slot.tallest && tallestSaid(slot.tallest)].filter(Boolean).join(', ');
   return hint.length > MOST_HINT ? `${hint.slice(0, MOST_HINT - 1)}…` : hint;
 }
