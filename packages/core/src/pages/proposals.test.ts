@@ -128,6 +128,13 @@ describe('proposed places', () => {
     expect(SHIPPED_SLOTS.map(({ id }) => id)).not.toContain(other!.slot.id);
   });
 
+  test('border and padding are told from the picture', () => {
+    const plain = picture('300px', () => 1.5);
+    const edged = { ...plain, samples: plain.samples.map((one) => ({ ...one, box: one.width + 12 })) };
+    const [one] = proposalsFor(page(edged), [], ON);
+    expect([one!.edge, one!.slot.rule]).toEqual([12, [{ from: 0, vw: 0, px: 300 }]]);
+    expect(proposalsFor(page(plain), [], ON)[0]!.edge).toBe(0);
+  });
   test('stretched pictures are told from cut ones', () => {
     const [one] = proposals(
       picture('300px', () => 1, { fit: 'fill', natural: 1.5 }),

@@ -20,6 +20,8 @@ export interface Proposal {
   same: Slot | null;
   /** Pictures that the page shows in another ratio than their file has, without cutting them. */
   stretched: number[];
+  /** CSS px that border and padding take of its box at most, in width: they are no part of the picture. */
+  edge: number;
   /** Its height does not follow from its width: no ratio holds. */
   loose: boolean;
   /** All its pictures are drawings: they need no widths of their own. */
@@ -287,10 +289,16 @@ export function proposalsFor(
           (one) => sameShapes(one.shapes, shapes) && members.every((member) => agrees(one.rule, member)),
         ) ?? null,
       stretched: group.filter(({ picture }) => isStretched(picture)).map(({ number }) => number),
+      edge: Math.max(
+        ...members.flatMap(({ samples }) => samples.map(({ box, width }) => edgeOf(box, width))),
+      ),
       loose: group.some(({ loose }) => loose),
       drawings: members.every(({ drawing }) => drawing),
     };
   });
 }
+
+/** What is less than half a pixel is rounding. */
+const edgeOf = (box: number, width: number): number => (box - width >= 0.5 ? box - width : 0);
 
 const sameShapes = (a: readonly SlotShape[], b: readonly SlotShape[]): boolean => shapeKey(a) === shapeKey(b);

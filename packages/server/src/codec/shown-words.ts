@@ -8,6 +8,7 @@ import {
   hopeful,
   isPlain,
   shownLines,
+  slopeOf,
   turnedBack,
   type Reading,
   type ReadWord,
@@ -20,10 +21,12 @@ import { checkOriginal, decodeCrop } from './source.ts';
 const ANGLES = [0, -9, 9, -18, 18];
 /** Where a word is found, a line may lie straighter a little beside. */
 const BESIDE = [-4, 4];
+/** A line within this of level is read as well as it can be. Degrees. */
+const LEVEL = 0.5;
+/** A line with such a word lies where letters are. */
+const LEGIBLE = { letters: 3, confidence: 50 };
 /** Long side in px at which a picture is read: letters of a hundredth of it are large enough. */
 const LONG_SIDE = 1100;
-/** What was turned in stands on grey: a hard edge would be read as a stroke. */
-const GROUND = '#808080';
 const LANGUAGES = ['eng', 'deu'];
 
 const packages = createRequire(import.meta.url);
@@ -69,10 +72,24 @@ async function greyOf(path: string, facts: OriginalFacts): Promise<RawPicture> {
   return { data, width: info.width, height: info.height, channels: info.channels };
 }
 
+/**
+ * What a turned picture stands on: the middle lightness of its border. Where the ground differs from it much, the edge between
+ * them is taken for the one thing that there is to read.
+ */
+function groundOf({ data, width, height, channels }: RawPicture): { r: number; g: number; b: number } {
+  const border: number[] = [];
+  for (let x = 0; x < width; x++)
+    border.push(data[x * channels]!, data[((height - 1) * width + x) * channels]!);
+  for (let y = 0; y < height; y++)
+    border.push(data[y * width * channels]!, data[(y * width + width - 1) * channels]!);
+  const middle = border.sort((a, b) => a - b)[border.length >> 1]!;
+  return { r: middle, g: middle, b: middle };
+}
+
 /** One reading, its boxes in the picture as it lies. */
 async function readAt(reader: Worker, picture: RawPicture, angle: number): Promise<Reading> {
   const { data: file, info } = await fromRaw(picture)
-    .rotate(angle, { background: GROUND })
+    .rotate(angle, { background: groundOf(picture) })
     .png({ compressionLevel: 1 })
     .toBuffer({ resolveWithObject: true });
   const turned: Size = { width: info.width, height: info.height };
@@ -89,7 +106,13 @@ async function readAt(reader: Worker, picture: RawPicture, angle: number): Promi
       return { text, confidence, line: number, box: turnedBack(box, turned, picture, angle) };
     }),
   );
-  return { angle, words };
+  const legible = lines.filter(({ words: parts }) =>
+    parts.some(({ text, confidence }) => confidence >= LEGIBLE.confidence && text.length >= LEGIBLE.letters),
+  );
+  const slope = slopeOf(
+    legible.map(({ baseline: { x0, y0, x1, y1 } }) => ({ from: { x: x0, y: y0 }, to: { x: x1, y: y1 } })),
+  );
+  return { angle, words, slope };
 }
 
 /**
@@ -105,7 +128,10 @@ export async function wordsShownIn(reader: Worker, path: string, facts: Original
     if (isPlain(reading)) break;
   }
   const best = hopeful(readings);
-  if (best && !isPlain(best))
-    for (const by of BESIDE) readings.push(await readAt(reader, picture, best.angle + by));
+  if (best && !isPlain(best)) {
+    // What was read says how far it still lies from level.
+    const askew = best.slope !== null && Math.abs(best.slope) >= LEVEL ? [-best.slope] : [];
+    for (const by of [...askew, ...BESIDE]) readings.push(await readAt(reader, picture, best.angle + by));
+  }
   return shownLines(readings);
 }

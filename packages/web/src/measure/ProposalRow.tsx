@@ -20,7 +20,7 @@ interface Props {
 }
 
 function Judgement({ proposal, doubtful }: Pick<Props, 'proposal' | 'doubtful'>) {
-  const { same, drawings, stretched, loose, worst, pictures } = proposal;
+  const { same, drawings, stretched, edge, loose, worst, pictures } = proposal;
   const fits = worst < 0.05 ? 'exactly' : `within ${worst.toFixed(1)} px`;
   return (
     <>
@@ -40,6 +40,12 @@ function Judgement({ proposal, doubtful }: Pick<Props, 'proposal' | 'doubtful'>)
               : 'All are stretched'
             : `${stretched.length} of ${pictures.length} ${stretched.length === 1 ? 'is' : 'are'} stretched`}
           : files of another ratio are squeezed in. A place cuts them instead
+        </StateTag>
+      )}
+      {edge > 0 && (
+        <StateTag state="todo">
+          Its border and padding, {Number(edge.toFixed(1))} px in all, are left out: the width is the
+          picture’s own
         </StateTag>
       )}
       {loose && (

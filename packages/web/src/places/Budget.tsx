@@ -52,7 +52,9 @@ export function Budget({
         {weights.length === 0 ? (
           <span className="text-[12.5px] text-ink-2">No photo is made for it yet.</span>
         ) : over === 0 ? (
-          <StateTag state="ready">All {weights.length} photos keep to it</StateTag>
+          <StateTag state="ready">
+            {weights.length === 1 ? 'Its photo keeps to it' : `All ${weights.length} photos keep to it`}
+          </StateTag>
         ) : (
           <StateTag state="care">
             {over} of {weights.length} {over === 1 ? 'is' : 'are'} over; the heaviest has{' '}

@@ -1,13 +1,20 @@
 // The sizes attribute that a place comes to, by shape, to be copied.
 import type { Slot } from '@dusky-otter/core/contract';
 import { sizesOf } from '@dusky-otter/core/css';
-import { spanOf } from '@dusky-otter/core/slots';
+import { ratioOf } from '@dusky-otter/core/geometry';
+import { spanOf, widestByHeight } from '@dusky-otter/core/slots';
 import { notify, notifyFailure } from '../screen/screen.ts';
 import { HEAD, PART } from './fields.tsx';
 import { shapeSaid } from './shapes-said.ts';
 
+const ANY = { width: 1, height: 1 };
+
 export function SizesText({ slot }: { slot: Slot }) {
-  const texts = slot.shapes.map((part) => ({ part, text: sizesOf(slot.rule, spanOf(part)) }));
+  const texts = slot.shapes.map((part) => {
+    // What a height leaves of a photo of its own shape hangs on the photo.
+    const widest = part.shape === 'own' ? null : widestByHeight(slot, ratioOf(part.shape, ANY));
+    return { part, text: sizesOf(slot.rule, spanOf(part), null, widest) };
+  });
   const copy = () =>
     navigator.clipboard
       .writeText(texts.map(({ text }) => text).join('\n'))

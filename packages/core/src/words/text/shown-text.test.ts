@@ -2,7 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { checkWords } from '../checks.ts';
 import { NO_WORDS } from '../no-words.ts';
-import { isCarried, isPlain, shownLines, turnedBack, type ReadWord } from './shown-text.ts';
+import { isCarried, isPlain, slopeOf, shownLines, turnedBack, type ReadWord } from './shown-text.ts';
 
 const BOX = { left: 0.1, top: 0.1, right: 0.2, bottom: 0.2 };
 const word = (text: string, confidence: number, line = 0, box = BOX): ReadWord => ({
@@ -11,7 +11,7 @@ const word = (text: string, confidence: number, line = 0, box = BOX): ReadWord =
   line,
   box,
 });
-const reading = (...words: ReadWord[]) => ({ angle: 0, words });
+const reading = (...words: ReadWord[]) => ({ angle: 0, words, slope: null });
 
 describe('what is believed', () => {
   test('sure words, and less sure ones beside them on their line', () => {
@@ -37,7 +37,7 @@ describe('what is believed', () => {
   test('the angle at which most was found is the one', () => {
     const lines = shownLines([
       reading(word('OPEN', 88)),
-      { angle: -9, words: [word('OPEN', 96), word('TODAY', 95)] },
+      { angle: -9, words: [word('OPEN', 96), word('TODAY', 95)], slope: null },
     ]);
     expect(lines[0]!.text).toBe('OPEN TODAY');
     expect(isPlain(reading(word('OPEN', 96)))).toBe(false);
@@ -86,5 +86,20 @@ describe('whether words are carried', () => {
     expect(found({ role: 'decorative', alt: '' }, 'OPEN TODAY')).toBeDefined();
     expect(found({ role: null, alt: '' }, 'OPEN TODAY')).toBeDefined();
     expect(found({ caption: 'Open today' }, 'OPEN TODAY')).toBeUndefined();
+  });
+});
+
+describe('how far lines lie from level', () => {
+  const line = (degrees: number, length = 100) => {
+    const angle = (degrees * Math.PI) / 180;
+    return { from: { x: 5, y: 9 }, to: { x: 5 + length * Math.cos(angle), y: 9 + length * Math.sin(angle) } };
+  };
+  test('is told by the middle one, each as often as it is long', () => {
+    expect(slopeOf([line(2)])).toBeCloseTo(2);
+    expect(slopeOf([line(-5, 10), line(2, 300), line(4, 20)])).toBeCloseTo(2);
+  });
+  test('is not told by what was not read along its letters, nor by nothing', () => {
+    expect(slopeOf([line(60), line(0, 0)])).toBeNull();
+    expect(slopeOf([])).toBeNull();
   });
 });

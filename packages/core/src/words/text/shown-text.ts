@@ -18,6 +18,31 @@ export interface Reading {
   /** Degrees by which it was turned, clockwise. */
   angle: number;
   words: ReadWord[];
+  /** How far its lines still lie from level, degrees clockwise; null where none was read that tells. */
+  slope: number | null;
+}
+
+/** A line as it was read in a turned picture: where its letters stand, in its px. */
+export interface Baseline {
+  from: { x: number; y: number };
+  to: { x: number; y: number };
+}
+
+/** A line that is steeper was not read along its letters. Degrees. */
+const STEEPEST = 8;
+
+/** How far lines lie from level: the middle one's slope, each as often as it is long. Degrees clockwise. */
+export function slopeOf(lines: readonly Baseline[]): number | null {
+  const slopes = lines
+    .map(({ from, to }) => ({
+      slope: (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI,
+      length: Math.hypot(to.x - from.x, to.y - from.y),
+    }))
+    .filter(({ slope, length }) => length > 0 && Math.abs(slope) <= STEEPEST)
+    .sort((a, b) => a.slope - b.slope);
+  const half = slopes.reduce((sum, { length }) => sum + length, 0) / 2;
+  let passed = 0;
+  return slopes.find(({ length }) => (passed += length) >= half)?.slope ?? null;
 }
 
 /** Leaves, bricks and pebbles are read as short words, rarely as long ones that are sure. */
