@@ -72,9 +72,14 @@ async function greyOf(path: string, facts: OriginalFacts): Promise<RawPicture> {
   return { data, width: info.width, height: info.height, channels: info.channels };
 }
 
+/** What a picture with a border of many kinds is turned in. */
+const GREY = 128;
+/** A border is even where so much of it lies within so many of 255 levels of its middle. */
+const EVEN = { share: 0.8, levels: 12 };
+
 /**
- * What a turned picture stands on: the middle lightness of its border. Where the ground differs from it much, the edge between
- * them is taken for the one thing that there is to read.
+ * What a turned picture stands on: an even border goes on, for the edge of another ground would be taken for the one thing
+ * that there is to read; where the border has many lightnesses, middle grey.
  */
 function groundOf({ data, width, height, channels }: RawPicture): { r: number; g: number; b: number } {
   const border: number[] = [];
@@ -83,7 +88,9 @@ function groundOf({ data, width, height, channels }: RawPicture): { r: number; g
   for (let y = 0; y < height; y++)
     border.push(data[y * width * channels]!, data[(y * width + width - 1) * channels]!);
   const middle = border.sort((a, b) => a - b)[border.length >> 1]!;
-  return { r: middle, g: middle, b: middle };
+  const alike = border.filter((value) => Math.abs(value - middle) <= EVEN.levels).length;
+  const ground = alike >= EVEN.share * border.length ? middle : GREY;
+  return { r: ground, g: ground, b: ground };
 }
 
 /** One reading, its boxes in the picture as it lies. */
