@@ -58,7 +58,10 @@ function lengthOf(reader: TokenReader, token: Token, context: LengthContext): Wi
   }
   if (OF_HEIGHT.test(unit)) {
     if (context.height !== undefined) return ofHeight(unit, value / 100, context.height);
-    reader.fail(`“${unit}” hangs on the height of the window; use ${UNITS}, and say “at most 70vh high” behind the width.`, token);
+    reader.fail(
+      `“${unit}” hangs on the height of the window; use ${UNITS}, and say “at most 70vh high” behind the width.`,
+      token,
+    );
   }
   return reader.fail(`“${unit}” is not a unit that works here; use ${UNITS}.`, token);
 }

@@ -178,8 +178,9 @@ function bentTwice(parts: readonly Part[], turn: number, bends: readonly number[
 /**
  * The `sizes` attribute of a rule with the fewest conditions that keep the error within 1 CSS px, largest
  * viewport first, the last length without a condition. `range` leaves out what a `<source media>` has already
- * excluded; `also` is a condition that every entry has besides; no entry is more than `most`, a CSS length. From the top, each length takes in as many pieces as it can say; since a length that says a run
- * says each part of it, no other split needs fewer.
+ * excluded; `also` is a condition that every entry has besides; no entry is more than `most`, a CSS length. From the
+ * top, each length takes in as many pieces as it can say; since a length that says a run says each part of it, no other
+ * split needs fewer.
  */
 export function sizesOf(
   rule: WidthRule,

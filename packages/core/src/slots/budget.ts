@@ -2,10 +2,10 @@
 // among what stands there by area. The sum is written out in docs/decisions.md.
 import type { Slot } from '../contract/index.ts';
 import { widthAt } from '../css/width-rule.ts';
-import { heightFor, ratioOf } from '../geometry/geometry.ts';
+import { ratioOf } from '../geometry/geometry.ts';
 import { PHONE } from './devices.ts';
 import { shapeAt } from './slots.ts';
-import { tallestIn } from './tallest.ts';
+import { usualHeight, withinHeight } from './tallest.ts';
 
 /** A slow phone line: 1.6 Mbit/s with 150 ms there and back. */
 export const SLOW_LINE = { bytesPerSecond: 200_000, roundTrip: 0.15 } as const;
@@ -17,7 +17,7 @@ const ROUND_TRIPS = 5;
 /** Bytes of a page that come before its pictures: document, styles, fonts, scripts. */
 const PAGE_ITSELF = 200_000;
 /** What a phone shows of a page: its window less the browser's bars; CSS px. */
-const SCREEN = { width: PHONE.viewport, height: 664 } as const;
+const SCREEN = { width: PHONE.viewport, height: usualHeight(PHONE.viewport) } as const;
 
 /** Bytes that all pictures of a first screen may take together: 150,000. */
 export const FIRST_SCREEN_BYTES = Math.round(
@@ -41,13 +41,9 @@ export function derivedBudget(
   const shape = shapeAt(slot as Slot, PHONE.viewport)?.shape ?? 'own';
   const ratio = ratioOf(shape, OWN);
   const room = slot.fit ? Math.min(slot.fit.width, slot.fit.height * ratio) : Infinity;
-  const most = slot.tallest ? tallestIn(slot.tallest, SCREEN.height) : Infinity;
-  const width = Math.min(
-    widthAt(slot.rule, PHONE.viewport),
-    room,
-    slot.tallest?.cut === false ? most * ratio : Infinity,
-  );
-  const area = Math.min(SCREEN.width, width) * Math.min(SCREEN.height, most, heightFor(width, ratio));
+  const most = Math.min(widthAt(slot.rule, PHONE.viewport), room);
+  const { width, height } = withinHeight(slot.tallest, most, ratio, SCREEN.height);
+  const area = Math.min(SCREEN.width, width) * Math.min(SCREEN.height, height);
   const bytes = (FIRST_SCREEN_BYTES * area) / (SCREEN.width * SCREEN.height);
   return Math.max(STEP, Math.round(bytes / STEP) * STEP);
 }

@@ -25,7 +25,7 @@ export function widestByHeight({ tallest }: Pick<Slot, 'tallest'>, ratio: number
 }
 
 /** The height in CSS px in a window that is `window` px high. */
-export const tallestIn = ({ height, unit }: Tallest, window: number): number =>
+const tallestIn = ({ height, unit }: Tallest, window: number): number =>
   unit === 'vh' ? (height * window) / 100 : height;
 
 /** A height that was said with a width, as it is kept: where it was not said how, pictures of their own shape stay whole. */
@@ -47,6 +47,21 @@ export const usualHeight = (width: number): number =>
   HEIGHTS.find(([from]) => width >= from)?.[1] ?? HEIGHTS.at(-1)![1];
 
 /**
+ * A picture as its place's height leaves it, CSS px.
+ * @param width what it would take without. @param ratio width by height. @param window height of the window
+ */
+export function withinHeight(
+  tallest: Tallest | undefined,
+  width: number,
+  ratio: number,
+  window: number,
+): Size {
+  const most = tallest ? tallestIn(tallest, window) : Infinity;
+  const left = tallest?.cut === false ? Math.min(width, most * ratio) : width;
+  return { width: left, height: Math.min(most, heightFor(left, ratio)) };
+}
+
+/**
  * What a picture takes in a window, CSS px: the width not rounded, the height whole.
  * @param crop the part of the photo that is shown, in its pixels
  * @param window inner size, CSS px
@@ -54,10 +69,6 @@ export const usualHeight = (width: number): number =>
 export function shownSize(slot: Slot, { shape }: SlotShape, crop: Size, window: Size): Size {
   const ratio = ratioOf(shape, crop);
   const width = widthAt(ruleFor(slot, shape, crop), window.width);
-  const { tallest } = slot;
-  if (!tallest) return { width, height: heightFor(width, ratio) };
-  const most = tallestIn(tallest, window.height);
-  if (tallest.cut) return { width, height: Math.min(heightFor(width, ratio), Math.round(most)) };
-  const narrow = Math.min(width, most * ratio);
-  return { width: narrow, height: heightFor(narrow, ratio) };
+  const { width: left, height } = withinHeight(slot.tallest, width, ratio, window.height);
+  return { width: left, height: Math.round(height) };
 }

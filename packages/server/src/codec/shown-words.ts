@@ -77,11 +77,17 @@ const GREY = 128;
 /** A border is even where so much of it lies within so many of 255 levels of its middle. */
 const EVEN = { share: 0.8, levels: 12 };
 
+interface Ground {
+  r: number;
+  g: number;
+  b: number;
+}
+
 /**
  * What a turned picture stands on: an even border goes on, for the edge of another ground would be taken for the one thing
  * that there is to read; where the border has many lightnesses, middle grey.
  */
-function groundOf({ data, width, height, channels }: RawPicture): { r: number; g: number; b: number } {
+function groundOf({ data, width, height, channels }: RawPicture): Ground {
   const border: number[] = [];
   for (let x = 0; x < width; x++)
     border.push(data[x * channels]!, data[((height - 1) * width + x) * channels]!);
@@ -94,9 +100,14 @@ function groundOf({ data, width, height, channels }: RawPicture): { r: number; g
 }
 
 /** One reading, its boxes in the picture as it lies. */
-async function readAt(reader: Worker, picture: RawPicture, angle: number): Promise<Reading> {
+async function readAt(
+  reader: Worker,
+  picture: RawPicture,
+  background: Ground,
+  angle: number,
+): Promise<Reading> {
   const { data: file, info } = await fromRaw(picture)
-    .rotate(angle, { background: groundOf(picture) })
+    .rotate(angle, { background })
     .png({ compressionLevel: 1 })
     .toBuffer({ resolveWithObject: true });
   const turned: Size = { width: info.width, height: info.height };
@@ -128,9 +139,10 @@ async function readAt(reader: Worker, picture: RawPicture, angle: number): Promi
  */
 export async function wordsShownIn(reader: Worker, path: string, facts: OriginalFacts): Promise<ShownLine[]> {
   const picture = await greyOf(path, facts);
+  const ground = groundOf(picture);
   const readings: Reading[] = [];
   for (const angle of ANGLES) {
-    const reading = await readAt(reader, picture, angle);
+    const reading = await readAt(reader, picture, ground, angle);
     readings.push(reading);
     if (isPlain(reading)) break;
   }
@@ -138,7 +150,8 @@ export async function wordsShownIn(reader: Worker, path: string, facts: Original
   if (best && !isPlain(best)) {
     // What was read says how far it still lies from level.
     const askew = best.slope !== null && Math.abs(best.slope) >= LEVEL ? [-best.slope] : [];
-    for (const by of [...askew, ...BESIDE]) readings.push(await readAt(reader, picture, best.angle + by));
+    for (const by of [...askew, ...BESIDE])
+      readings.push(await readAt(reader, picture, ground, best.angle + by));
   }
   return shownLines(readings);
 }

@@ -14,7 +14,7 @@ import type {
 } from '@dusky-otter/core/contract';
 import { SHAPE } from '@dusky-otter/core/geometry';
 import { isSlotId, PLACE_LIMITS } from '@dusky-otter/core/places';
-import { LONGEST_WIDTH } from '@dusky-otter/core/slots';
+import { LONGEST_WIDTH, TALLEST_MOST } from '@dusky-otter/core/slots';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -67,7 +67,8 @@ class BoxDto {
 }
 
 class TallestDto implements Tallest {
-  @IsNumber() @Min(1) @Max(PLACE_LIMITS.fit) height!: number;
+  /** What its unit allows is judged in the core. */
+  @IsNumber() @Min(1) @Max(TALLEST_MOST.px) height!: number;
   @IsIn(['px', 'vh']) unit!: Tallest['unit'];
   @IsBoolean() cut!: boolean;
 }
