@@ -47,7 +47,7 @@ export function HeightLimit({ tallest, change }: Props) {
           <button className="chip" onClick={() => change(undefined)}>
             No limit
           </button>
-          {tallest.unit === 'vh' && (
+          {tallest.unit === 'vh' && !tallest.cut && (
             <p className="w-full text-[12px] text-ink-2">
               Files are made for windows that are high enough; browsers are told the limit.
             </p>

@@ -1,6 +1,7 @@
 // The drawing of a place: every rule is a window, inked where the place lies in it; at four windows the rules part for the
 // picture itself, to scale.
 import type { Photo, Slot } from '@dusky-otter/core/contract';
+import { heightFor, ratioOf } from '@dusky-otter/core/geometry';
 import { cropIn } from '@dusky-otter/core/plan';
 import { rowsOf, shapeAt, shownSize, usualHeight } from '@dusky-otter/core/slots';
 import { CropPicture } from '../ui/CropPicture.tsx';
@@ -131,6 +132,9 @@ export function Section({ slot, photo }: { slot: Slot; photo: Photo | null }) {
       {pictures.map(({ y, height: gap, window }) => {
         const { width, height: full } = widthIn(slot, window.width, photo);
         const part = shapeAt(slot, window.width) ?? slot.shapes[0]!;
+        const crop = photo && cropIn(photo, slot.id, part.shape);
+        // A place of limited height shows the middle of its crop.
+        const whole = crop ? heightFor(width, ratioOf(part.shape, crop)) : full;
         return (
           <div key={window.width} aria-hidden="true">
             <p
@@ -150,14 +154,16 @@ export function Section({ slot, photo }: { slot: Slot; photo: Photo | null }) {
                 className="absolute overflow-hidden bg-neutral"
                 style={{ top: y, height: gap, left: LEFT + x * SCALE, width: Math.max(2, width * SCALE) }}
               >
-                {photo ? (
-                  <CropPicture
-                    photo={photo}
-                    crop={cropIn(photo, slot.id, part.shape)}
-                    width={Math.max(2, width * SCALE)}
-                    height={full * SCALE}
-                    size="bench"
-                  />
+                {photo && crop ? (
+                  <div style={{ marginTop: ((full - whole) * SCALE) / 2 }}>
+                    <CropPicture
+                      photo={photo}
+                      crop={crop}
+                      width={Math.max(2, width * SCALE)}
+                      height={whole * SCALE}
+                      size="bench"
+                    />
+                  </div>
                 ) : null}
               </div>
             ))}
